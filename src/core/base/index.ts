@@ -1,0 +1,9 @@
+/**
+ * base: results, problems and small tools with no music words in them.
+ * Start with result.ts; every room builds on it.
+ */
+export { fail, ok, type Result } from './result';
+export { formatProblem, problemAt, problemIn, type Problem } from './problem';
+export { unreachable } from './unreachable';
+export { remember } from './remember';
+export type { Brand } from './brand';

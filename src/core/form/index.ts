@@ -1,0 +1,32 @@
+/**
+ * form: what a song is made of before anyone judges it: cells, bars, sections, passes and the played order.
+ * Start with cell.ts, then section.ts.
+ */
+export {
+  formatCell,
+  gripCell,
+  isLocked,
+  OPEN,
+  parseCell,
+  PLAYER_WORDS,
+  PLAYERS,
+  type Cell,
+  type Player,
+  type Push,
+} from './cell';
+export {
+  barsOnPass,
+  differingPasses,
+  openBar,
+  openCells,
+  sectionTicks,
+  variantAt,
+  type Bar,
+  type BarPatch,
+  type FormEntry,
+  type PlacedCell,
+  type PlacedChord,
+  type Section,
+  type Variant,
+} from './section';
+export { isPlan, PLAN_NAMES, type PlanName } from './plan-name';

@@ -1,0 +1,361 @@
+import { problemAt, type Problem } from '../../base/index';
+import {
+  OPEN,
+  openBar,
+  openCells,
+  parseCell,
+  PLAYERS,
+  type Bar,
+  type BarPatch,
+  type PlacedCell,
+  type PlacedChord,
+  type Player,
+  type Section,
+  type Variant,
+} from '../../form/index';
+import { parseHits } from '../../hits/index';
+import { isNoChord, parseChord } from '../../pitch/index';
+import { barTicks, formatMeter, type Meter } from '../../time/index';
+import { placeWords, wordsOf } from './time-in-bar';
+
+/** A row of a section: its bars as text with the line and column each starts at (both from 1). */
+export interface Row {
+  readonly label: string;
+  readonly line: number;
+  readonly bars: readonly { readonly text: string; readonly line: number; readonly column: number }[];
+}
+
+/** Rows after one `-- pass N: bar A-B --` line; bars count from 0 here. */
+export interface PassBlock {
+  readonly pass: number;
+  readonly fromBar: number;
+  readonly toBar: number;
+  readonly line: number;
+  readonly rows: readonly Row[];
+}
+
+export const ROW_LABELS = [
+  'chords',
+  'voice',
+  ...PLAYERS.flatMap((player) => [player, `${player} hits`]),
+] as const;
+
+interface Context {
+  readonly meter: Meter;
+  readonly strings: Readonly<Record<Player, number>>;
+}
+
+/** Builds a section from its rows. Whatever cannot be read is a problem; everything else is kept. */
+export function readSection(
+  name: string,
+  rows: readonly Row[],
+  passes: readonly PassBlock[],
+  context: Context,
+): { readonly section: Section; readonly problems: readonly Problem[] } {
+  const problems: Problem[] = [];
+  const chordsRow = rows.find((row) => row.label === 'chords');
+  if (!chordsRow) {
+    const first = rows[0]!;
+    problems.push(
+      problemAt(
+        first.line,
+        1,
+        first.label.length,
+        `the section ${name} has no chords row; expected one, like chords | Dm | Bb |`,
+      ),
+    );
+  }
+  const count = chordsRow?.bars.length ?? Math.max(...rows.map((row) => row.bars.length));
+  const chords = chordsRow
+    ? readChords(chordsRow, context, problems, null)
+    : Array.from({ length: count }, (_, i): PlacedChord[] =>
+        i === 0 ? [{ at: 0, push: 0, chord: 'N.C.' }] : [],
+      );
+  const bars: Bar[] = chords.map((c) => openBar(c));
+  const patches = readRows(rows, {
+    chords,
+    from: 0,
+    context,
+    problems,
+    size: `${count} bars, as the chords row`,
+  });
+  const whole = bars.map((bar, i) => merge(bar, patches[i]!));
+  const variants = passes.flatMap((block) => readPass(block, whole, context, problems));
+  return { section: { name, bars: whole, variants }, problems };
+}
+
+function readPass(block: PassBlock, bars: readonly Bar[], context: Context, problems: Problem[]): Variant[] {
+  if (block.toBar >= bars.length) {
+    problems.push(
+      problemAt(
+        block.line,
+        1,
+        2,
+        `this section has ${bars.length} bars; expected bars from 1 to ${bars.length} here`,
+      ),
+    );
+    if (block.fromBar >= bars.length) return [];
+  }
+  const until = Math.min(block.toBar, bars.length - 1);
+  const length = until - block.fromBar + 1;
+  const chordsRow = block.rows.find((row) => row.label === 'chords');
+  const base = bars.slice(block.fromBar, until + 1).map((bar) => bar.chords);
+  const before =
+    bars
+      .slice(0, block.fromBar)
+      .flatMap((bar) => bar.chords)
+      .at(-1) ?? null;
+  const chords = chordsRow
+    ? fit(readChords(chordsRow, context, problems, before?.chord ?? null), base)
+    : base;
+  const size = `${length} ${length === 1 ? 'bar' : 'bars'}, as this pass block says`;
+  const patches = readRows(block.rows, { chords, from: block.fromBar, context, problems, size, sung: bars });
+  if (chordsRow && chordsRow.bars.length !== length) problems.push(wrongCount(chordsRow, length, size));
+  const filled = patches.map((patch, i): BarPatch => {
+    if (!chordsRow) return patch;
+    // Other chords with nobody's grips said: those grips were for the old chords, so they are open again.
+    const cells: Partial<Record<Player, readonly PlacedCell[]>> = {};
+    for (const player of PLAYERS) cells[player] = patch.cells?.[player] ?? openCells(chords[i]!);
+    return { chords: chords[i]!, ...patch, cells };
+  });
+  return [{ pass: block.pass, fromBar: block.fromBar, bars: filled }];
+}
+
+/** Rows other than chords, bar by bar, as what they replace. */
+function readRows(
+  rows: readonly Row[],
+  options: {
+    chords: readonly (readonly PlacedChord[])[];
+    from: number;
+    context: Context;
+    problems: Problem[];
+    size: string;
+    sung?: readonly Bar[];
+  },
+): BarPatch[] {
+  const { chords, context, problems, size } = options;
+  const patches: {
+    chords?: never;
+    cells?: Partial<Record<Player, readonly PlacedCell[]>>;
+    hits?: Partial<Record<Player, string | null>>;
+    voice?: string | null;
+  }[] = chords.map(() => ({}));
+  for (const row of rows) {
+    if (row.label === 'chords') continue;
+    if (row.bars.length !== chords.length) problems.push(wrongCount(row, chords.length, size));
+    const bars = row.bars.slice(0, chords.length);
+    const player = PLAYERS.find((p) => row.label === p || row.label === `${p} hits`);
+    if (player && row.label === player) {
+      const before = options.from > 0;
+      readCells(bars, { player, chords, context, problems, before }).forEach((cells, i) => {
+        patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
+      });
+    } else if (player) {
+      readPatterns(bars, (text) => parseHits(text, context.meter), problems).forEach((hits, i) => {
+        patches[i]!.hits = { ...patches[i]!.hits, [player]: hits };
+      });
+    } else {
+      readPatterns(bars, (text) => readVoiceBar(text, context.meter), problems).forEach((voice, i) => {
+        patches[i]!.voice = voice;
+      });
+    }
+  }
+  return patches;
+}
+
+type RowBar = Row['bars'][number];
+
+function readChords(row: Row, context: Context, problems: Problem[], before: string | null): PlacedChord[][] {
+  const bars: PlacedChord[][] = [];
+  const shape = { ticks: barTicks(context.meter), meter: formatMeter(context.meter) };
+  let something = before !== null;
+  for (const bar of row.bars) {
+    const words = wordsOf(bar.text, bar.column);
+    if (isRepeat(words)) {
+      bars.push(repeated(bars, bar, problems) ?? []);
+      continue;
+    }
+    if (words.length === 0) {
+      problems.push(
+        problemAt(bar.line, bar.column, 1, 'an empty bar; expected a chord, . to hold the one before, or %'),
+      );
+      bars.push([]);
+      continue;
+    }
+    const placed = placeWords(words, shape);
+    if (!placed.ok) {
+      problems.push(problemAt(bar.line, words[0]!.column, bar.text.trim().length, placed.error));
+      bars.push([]);
+      continue;
+    }
+    if (!something && words[0]!.text === '.') problems.push(nothingBefore(bar, words[0]!.column, 'chord'));
+    const chords: PlacedChord[] = [];
+    for (const { text, at, push, column } of placed.value) {
+      const chord = isNoChord(text) ? null : parseChord(text);
+      if (chord && !chord.ok) problems.push(problemAt(bar.line, column, text.length, chord.error));
+      else chords.push({ at, push, chord: chord ? text : 'N.C.' });
+    }
+    something ||= chords.length > 0;
+    bars.push(chords);
+  }
+  const first = bars[0];
+  if (first && before === null && !first.some((c) => c.at === 0)) {
+    bars[0] = [{ at: 0, push: 0, chord: 'N.C.' }, ...first];
+  }
+  return bars;
+}
+
+function readCells(
+  bars: readonly RowBar[],
+  options: {
+    player: Player;
+    chords: readonly (readonly PlacedChord[])[];
+    context: Context;
+    problems: Problem[];
+    before: boolean;
+  },
+): (readonly PlacedCell[])[] {
+  const { player, chords, context, problems } = options;
+  const shape = { ticks: barTicks(context.meter), meter: formatMeter(context.meter) };
+  const done: (readonly PlacedCell[])[] = [];
+  let something = options.before;
+  bars.forEach((bar, i) => {
+    const words = wordsOf(bar.text, bar.column);
+    const open = openCells(chords[i]!);
+    if (isRepeat(words)) {
+      done.push(repeated(done, bar, problems) ?? open);
+      return;
+    }
+    const placed = words.length === 0 ? null : placeWords(words, shape);
+    if (placed === null || !placed.ok) {
+      if (placed) problems.push(problemAt(bar.line, words[0]!.column, bar.text.trim().length, placed.error));
+      done.push(open);
+      return;
+    }
+    if (!something && words[0]!.text === '.') problems.push(nothingBefore(bar, words[0]!.column, 'grip'));
+    const cells: PlacedCell[] = [];
+    placed.value.forEach(({ text, at, push, column }, n) => {
+      const until = placed.value[n + 1]?.at ?? shape.ticks;
+      const read = parseCell(text, context.strings[player]);
+      if (!read.ok) problems.push(problemAt(bar.line, column, text.length, read.error));
+      const cell = read.ok ? read.value : OPEN;
+      cells.push({ at, push, cell });
+      // One ? over several chords is a choice for each of them.
+      if (cell.kind === 'open') cells.push(...open.filter((c) => c.at > at && c.at < until));
+    });
+    // A single ? for the bar is struck when its chord is.
+    const only = cells[0];
+    const pushed =
+      words.length === 1 && words[0]!.text === '?' ? chords[i]!.find((c) => c.at === 0)?.push : undefined;
+    if (only && pushed) cells[0] = { ...only, push: pushed };
+    something ||= cells.length > 0;
+    done.push(cells);
+  });
+  while (done.length < chords.length) done.push(openCells(chords[done.length]!));
+  const first = done[0];
+  if (first && !options.before && !first.some((c) => c.at === 0))
+    done[0] = [{ at: 0, push: 0, cell: OPEN }, ...first];
+  return done;
+}
+
+/** Rows of one symbol string a bar: hits and voice. Empty bars are null. */
+function readPatterns(
+  bars: readonly RowBar[],
+  read: (text: string) => ReturnType<typeof parseHits>,
+  problems: Problem[],
+): (string | null)[] {
+  const done: (string | null)[] = [];
+  for (const bar of bars) {
+    const words = wordsOf(bar.text, bar.column);
+    if (isRepeat(words)) {
+      done.push(done.length > 0 ? done.at(-1)! : (repeated([], bar, problems) ?? null));
+    } else if (words.length === 0) {
+      done.push(null);
+    } else {
+      const lead = bar.text.length - bar.text.trimStart().length;
+      const pattern = read(bar.text.trim());
+      if (pattern.ok) done.push(pattern.value);
+      else {
+        const { offset, message } = pattern.error;
+        const length = offset === 0 && !message.startsWith('"') ? bar.text.trim().length : 1;
+        problems.push(problemAt(bar.line, bar.column + lead + offset, length, message));
+        done.push(null);
+      }
+    }
+  }
+  return done;
+}
+
+function readVoiceBar(text: string, meter: Meter): ReturnType<typeof parseHits> {
+  const pattern = text.replace(/ /g, '');
+  const wrong = [...text].findIndex((c) => !/[~. ]/.test(c));
+  if (wrong >= 0) {
+    return {
+      ok: false,
+      error: { offset: wrong, message: `"${text[wrong]!}" is no voice mark; expected ~ singing or . silent` },
+    };
+  }
+  if (barTicks(meter) % pattern.length !== 0) {
+    return {
+      ok: false,
+      error: {
+        offset: 0,
+        message: `${pattern.length} voice marks do not divide the bar evenly; expected 8 or 16`,
+      },
+    };
+  }
+  return { ok: true, value: pattern };
+}
+
+function isRepeat(words: readonly { text: string }[]): boolean {
+  return words.length === 1 && words[0]!.text === '%';
+}
+
+function repeated<T>(done: readonly T[], bar: RowBar, problems: Problem[]): T | null {
+  if (done.length > 0) return done.at(-1)!;
+  const column = bar.column + bar.text.indexOf('%');
+  problems.push(
+    problemAt(
+      bar.line,
+      column,
+      1,
+      '% repeats the bar before, and there is none; expected this bar written out',
+    ),
+  );
+  return null;
+}
+
+function nothingBefore(bar: RowBar, column: number, what: string): Problem {
+  return problemAt(
+    bar.line,
+    column,
+    1,
+    `. lets the ${what} before go on, and there is none; expected a ${what} here`,
+  );
+}
+
+function wrongCount(row: Row, expected: number, size: string): Problem {
+  const found = row.bars.length;
+  const surplus = row.bars[expected];
+  const has = `${row.label} has ${found} ${found === 1 ? 'bar' : 'bars'}; expected ${size}`;
+  if (surplus)
+    return problemAt(surplus.line, surplus.column, Math.max(1, surplus.text.trimEnd().length), has);
+  const last = row.bars.at(-1);
+  return last
+    ? problemAt(last.line, last.column + last.text.length, 1, has)
+    : problemAt(row.line, 1, row.label.length, has);
+}
+
+/** As many bars as `base`, the missing ones taken from it. */
+function fit<T>(list: readonly T[], base: readonly T[]): readonly T[] {
+  return base.map((b, i) => list[i] ?? b);
+}
+
+function merge(bar: Bar, patch: BarPatch): Bar {
+  return {
+    chords: bar.chords,
+    cells: { ...bar.cells, ...patch.cells },
+    hits: { ...bar.hits, ...patch.hits },
+    voice: patch.voice ?? bar.voice,
+  };
+}

@@ -1,0 +1,108 @@
+import { fail, ok, type Result } from '../../base/index';
+import type { Player } from '../../form/index';
+import {
+  formatTuning,
+  FRETS_RANGE,
+  parseTuning,
+  SCALE_RANGE_MM,
+  type Instrument,
+} from '../../instrument/index';
+import { parseNote } from '../../pitch/index';
+import { GUITAR_SCALE_MM, BASS_SCALE_MM } from '../../instrument/index';
+
+/** One `;`-separated setting that could not be read; `offset` counts from the start of the value. */
+export interface SettingProblem {
+  readonly offset: number;
+  readonly length: number;
+  readonly message: string;
+}
+
+/** Reads `tuning D A D G B E; frets 22; gain 7` onto an instrument; what is wrong is left as it was. */
+export function readInstrument(
+  text: string,
+  start: Instrument,
+): { readonly instrument: Instrument; readonly problems: readonly SettingProblem[] } {
+  let instrument = start;
+  const problems: SettingProblem[] = [];
+  for (const { part, offset } of parts(text)) {
+    const [, name, value] = /^(\S+)\s*(.*)$/.exec(part)!;
+    const read = setting(name!.toLowerCase(), value!.trim(), instrument);
+    if (read.ok) instrument = read.value;
+    else problems.push({ offset, length: part.length, message: read.error });
+  }
+  if (instrument.capo >= instrument.frets) {
+    problems.push({
+      offset: 0,
+      length: text.length,
+      message: `capo ${instrument.capo} leaves no frets; expected fewer than ${instrument.frets}`,
+    });
+    instrument = { ...instrument, capo: start.capo };
+  }
+  return { instrument, problems };
+}
+
+export function writeInstrument(instrument: Instrument): string {
+  const usualScale = instrument.kind === 'guitar' ? GUITAR_SCALE_MM : BASS_SCALE_MM;
+  const scale = instrument.scaleMm === usualScale ? '' : `; scale ${instrument.scaleMm}`;
+  const capo = instrument.capo === 0 ? '' : `; capo ${instrument.capo}`;
+  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}`;
+}
+
+/** Reads `A3-D5`. */
+export function readVoice(text: string): Result<readonly [string, string]> {
+  const match = /^([A-G][#b]{0,2}\d)\s*-\s*([A-G][#b]{0,2}\d)$/.exec(text.trim());
+  const low = match ? parseNote(match[1]!) : null;
+  const high = match ? parseNote(match[2]!) : null;
+  if (!match || !low?.ok || !high?.ok || low.value >= high.value) {
+    return fail(`"${text.trim()}" is no range; expected lowest-highest, like A3-D5`);
+  }
+  return ok([match[1]!, match[2]!]);
+}
+
+/** `;`-separated parts with their offsets, blanks left out. */
+export function parts(text: string): readonly { readonly part: string; readonly offset: number }[] {
+  return [...text.matchAll(/[^;]+/g)]
+    .map((m) => ({ part: m[0].trim(), offset: m.index + (m[0].length - m[0].trimStart().length) }))
+    .filter(({ part }) => part !== '');
+}
+
+export const PLAYER_LABELS: readonly Player[] = ['guitar1', 'guitar2', 'bass'];
+
+function setting(name: string, value: string, instrument: Instrument): Result<Instrument> {
+  switch (name) {
+    case 'tuning': {
+      const tuning = parseTuning(value, instrument.kind);
+      return tuning.ok ? ok({ ...instrument, tuning: tuning.value }) : tuning;
+    }
+    case 'frets': {
+      const frets = whole(value, FRETS_RANGE, 'frets');
+      return frets.ok ? ok({ ...instrument, frets: frets.value }) : frets;
+    }
+    case 'capo': {
+      const capo = whole(value, { min: 0, max: 12 }, 'the capo');
+      return capo.ok ? ok({ ...instrument, capo: capo.value }) : capo;
+    }
+    case 'gain': {
+      const gain = Number(value);
+      if (value === '' || !(gain >= 0 && gain <= 10))
+        return fail(`"${value}" is no gain; expected 0 (clean) to 10`);
+      return ok({ ...instrument, gain });
+    }
+    case 'scale': {
+      const scaleMm = whole(value.replace(/\s*mm$/, ''), SCALE_RANGE_MM, 'the scale in mm');
+      return scaleMm.ok ? ok({ ...instrument, scaleMm: scaleMm.value }) : scaleMm;
+    }
+    default:
+      return fail(`"${name}" is no setting; expected tuning, frets, capo, gain or scale`);
+  }
+}
+
+function whole(value: string, range: { min: number; max: number }, what: string): Result<number> {
+  const n = Number(value);
+  if (value === '' || !Number.isInteger(n) || n < range.min || n > range.max) {
+    return fail(
+      `"${value}" does not fit; expected a whole number from ${range.min} to ${range.max} for ${what}`,
+    );
+  }
+  return ok(n);
+}

@@ -1,0 +1,163 @@
+import {
+  formatCell,
+  openCells,
+  PLAYERS,
+  type Bar,
+  type BarPatch,
+  type FormEntry,
+  type PlacedCell,
+  type PlacedChord,
+  type Player,
+  type Section,
+  type Variant,
+} from '../../form/index';
+import type { KeptFinding, Song } from '../../song/index';
+import { barTicks, formatMeter } from '../../time/index';
+import { writeInstrument } from './settings';
+import { writePlaces } from './time-in-bar';
+
+/** Bars on one line before the row goes on in the next. */
+const BARS_PER_LINE = 4;
+
+/** The song as chart text. `readChart` gives the same song back, and writing that gives the same text. */
+export function writeChart(song: Song): string {
+  const lines = [
+    `title: ${song.title}`,
+    `key: ${song.key}`,
+    `tempo: ${song.tempo}`,
+    `meter: ${formatMeter(song.meter)}`,
+    ...(song.voice ? [`voice: ${song.voice[0]}-${song.voice[1]}`] : []),
+    ...PLAYERS.map((p) => `${p}: ${writeInstrument(song.players[p])}`),
+  ];
+  const written = new Set<string>();
+  for (const entry of song.form) {
+    const section = song.sections.find((s) => s.name === entry.section);
+    if (!section) continue;
+    const again = written.has(section.name);
+    written.add(section.name);
+    // A section played again stands directly under the one before it, like a list.
+    if (!(again && lines.at(-1)!.startsWith('=='))) lines.push('');
+    lines.push(writeHeader(entry));
+    if (!again) lines.push(...writeSection(section, barTicks(song.meter)));
+  }
+  if (song.kept.length > 0) lines.push('', ...song.kept.map(writeKept));
+  return `${lines.join('\n')}\n`;
+}
+
+function writeHeader(entry: FormEntry): string {
+  const settings = [
+    ...(entry.times === 1 ? [] : [`x${entry.times}`]),
+    ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),
+    ...(entry.key === null ? [] : [`key ${entry.key}`]),
+  ];
+  return `== ${entry.section} ==${settings.length > 0 ? ` ${settings.join('; ')}` : ''}`;
+}
+
+function writeSection(section: Section, ticks: number): string[] {
+  const rows = [
+    { label: 'chords', bars: section.bars.map((bar) => writeChords(bar, ticks)) },
+    ...(section.bars.some((bar) => bar.voice !== null)
+      ? [{ label: 'voice', bars: section.bars.map((bar) => bar.voice ?? '') }]
+      : []),
+    ...PLAYERS.flatMap((player) => playerRows(section.bars, player, ticks)),
+  ];
+  return [...writeRows(rows), ...section.variants.flatMap((variant) => writeVariant(variant, ticks))];
+}
+
+interface WrittenRow {
+  readonly label: string;
+  readonly bars: readonly string[];
+}
+
+function playerRows(bars: readonly Bar[], player: Player, ticks: number): WrittenRow[] {
+  const untouched = bars.every((bar) => sameCells(bar.cells[player], openCells(bar.chords)));
+  const hits = bars.map((bar) => bar.hits[player]);
+  return [
+    ...(untouched
+      ? []
+      : [{ label: player, bars: bars.map((bar) => writeCells(bar.cells[player], bar.chords, ticks)) }]),
+    ...(hits.every((h) => h === null) ? [] : [{ label: `${player} hits`, bars: withRepeats(hits) }]),
+  ];
+}
+
+function writeVariant(variant: Variant, ticks: number): string[] {
+  const { bars, fromBar } = variant;
+  const has = (test: (patch: BarPatch) => boolean) => bars.some(test);
+  const rows: WrittenRow[] = [
+    ...(has((p) => p.chords !== undefined)
+      ? [{ label: 'chords', bars: bars.map((p) => writeChords({ chords: p.chords ?? [] }, ticks)) }]
+      : []),
+    ...(has((p) => p.voice !== undefined) ? [{ label: 'voice', bars: bars.map((p) => p.voice ?? '') }] : []),
+    ...PLAYERS.flatMap((player): WrittenRow[] => [
+      ...(has((p) => p.cells?.[player] !== undefined)
+        ? [
+            {
+              label: player,
+              bars: bars.map((p) => writeCells(p.cells?.[player] ?? [], p.chords ?? [], ticks)),
+            },
+          ]
+        : []),
+      ...(has((p) => p.hits?.[player] !== undefined)
+        ? [{ label: `${player} hits`, bars: withRepeats(bars.map((p) => p.hits?.[player] ?? null)) }]
+        : []),
+    ]),
+  ];
+  const to = fromBar + bars.length;
+  const range = to === fromBar + 1 ? `${to}` : `${fromBar + 1}-${to}`;
+  return [`-- pass ${variant.pass}: bar ${range} --`, ...writeRows(rows)];
+}
+
+function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {
+  return writePlaces(
+    bar.chords.map(({ at, push, chord }) => ({ at, push, text: chord })),
+    ticks,
+  );
+}
+
+function writeCells(cells: readonly PlacedCell[], chords: readonly PlacedChord[], ticks: number): string {
+  const written = writePlaces(
+    cells.map(({ at, push, cell }) => ({ at, push, text: formatCell(cell) })),
+    ticks,
+  );
+  // A lone ? is struck when its chord is; one that does not join the chord's push says so by its own place.
+  const pushed = chords.find((c) => c.at === 0 && c.push !== 0);
+  return written === '?' && pushed ? '? .' : written;
+}
+
+function withRepeats(patterns: readonly (string | null)[]): string[] {
+  return patterns.map((p, i) => (p === null ? '' : i > 0 && p === patterns[i - 1] ? '%' : p));
+}
+
+/** Rows with labels and bars lined up, four bars a line, a blank line between the lines of bars. */
+function writeRows(rows: readonly WrittenRow[]): string[] {
+  const label = Math.max(13, ...rows.map((row) => row.label.length));
+  const count = Math.max(0, ...rows.map((row) => row.bars.length));
+  const lines: string[] = [];
+  for (let from = 0; from < count; from += BARS_PER_LINE) {
+    if (from > 0) lines.push('');
+    const widths = Array.from({ length: Math.min(BARS_PER_LINE, count - from) }, (_, i) =>
+      Math.max(...rows.map((row) => (row.bars[from + i] ?? '').length)),
+    );
+    for (const row of rows) {
+      const bars = widths.map((width, i) => ` ${(row.bars[from + i] ?? '').padEnd(width)} |`);
+      lines.push(`${row.label.padEnd(label)} |${bars.join('')}`);
+    }
+  }
+  return lines;
+}
+
+function writeKept(kept: KeptFinding): string {
+  const pass = kept.pass === null ? '' : ` pass ${kept.pass}`;
+  const players = kept.players.map((p) => ` ${p}`).join('');
+  return `keep: ${kept.section}${pass} bar ${kept.bar} ${kept.kind}${players} "${kept.reason.replace(/["\r\n]/g, "'")}"`;
+}
+
+function sameCells(a: readonly PlacedCell[], b: readonly PlacedCell[]): boolean {
+  return (
+    a.length === b.length &&
+    a.every(
+      (c, i) =>
+        c.at === b[i]!.at && c.push === b[i]!.push && c.cell.kind === 'open' && b[i]!.cell.kind === 'open',
+    )
+  );
+}

@@ -1,0 +1,105 @@
+import { fail, ok, type Result } from '../base/index';
+import { barTicks, TICKS_PER_QUARTER, type Meter } from '../time/index';
+
+/** What happens at one place of a bar under the right hand. */
+export interface Hit {
+  /** Ticks from the bar line. */
+  readonly atTick: number;
+  /** Length of the place in ticks. */
+  readonly ticks: number;
+  readonly kind: 'ring' | 'mute' | 'dead' | 'hold' | 'silent';
+  readonly weak: boolean;
+  /** String picked alone, 1 = highest, as players count; null when the whole grip is struck. */
+  readonly pick: number | null;
+}
+
+const SYMBOL = /[OoMmXx.\-1-6]/;
+export const HIT_SYMBOLS_EXPECTED =
+  'O ringing, M palm-muted, X dead (small letters weak), - still sounding, . silent, or 1 to 6 for one string';
+
+/** Numbers of places a bar of this metre may be divided into, smallest first. */
+export function allowedPlaces(meter: Meter): readonly number[] {
+  const bar = barTicks(meter);
+  const straight = [2, 4, 8].map((n) => (bar * n) / TICKS_PER_QUARTER);
+  const all = new Set([8, 12, 16, 24, 32, ...straight]);
+  return [...all].filter((n) => Number.isInteger(n) && bar % n === 0).sort((a, b) => a - b);
+}
+
+/** Where and why a hits bar cannot be read; `offset` counts characters from its start. */
+export interface HitsProblem {
+  readonly offset: number;
+  readonly message: string;
+}
+
+/** Reads one bar of hits, `M--mM-mm`; spaces are dropped. Fails on a wrong symbol or number of places. */
+export function parseHits(text: string, meter: Meter): Result<string, HitsProblem> {
+  for (let i = 0; i < text.length; i += 1) {
+    const c = text[i]!;
+    if (c !== ' ' && !SYMBOL.test(c)) {
+      return fail({ offset: i, message: `"${c}" is no hit; expected ${HIT_SYMBOLS_EXPECTED}` });
+    }
+  }
+  const pattern = text.replace(/ /g, '');
+  const allowed = allowedPlaces(meter);
+  if (!allowed.includes(pattern.length)) {
+    const list = `${allowed.slice(0, -1).join(', ')} or ${allowed.at(-1)}`;
+    return fail({ offset: 0, message: `${pattern.length} hits in this bar; expected ${list}` });
+  }
+  return ok(pattern);
+}
+
+/** The places of a pattern in order. Throws RangeError for a symbol `parseHits` would refuse. */
+export function hitsOf(pattern: string, meter: Meter): readonly Hit[] {
+  const ticks = barTicks(meter) / pattern.length;
+  return [...pattern].map((symbol, i) => {
+    const base = { atTick: i * ticks, ticks, weak: /[omx]/.test(symbol), pick: null };
+    switch (symbol) {
+      case 'O':
+      case 'o':
+        return { ...base, kind: 'ring' };
+      case 'M':
+      case 'm':
+        return { ...base, kind: 'mute' };
+      case 'X':
+      case 'x':
+        return { ...base, kind: 'dead' };
+      case '-':
+        return { ...base, kind: 'hold' };
+      case '.':
+        return { ...base, kind: 'silent' };
+      default:
+        if (!/[1-6]/.test(symbol)) throw new RangeError(`"${symbol}" is no hit`);
+        return { ...base, kind: 'ring', pick: Number(symbol) };
+    }
+  });
+}
+
+/** Longest a palm-muted note is counted as sounding: an eighth (common practice). */
+const MUTE_TICKS = TICKS_PER_QUARTER / 2;
+
+/**
+ * How long something rings at most within [`from`, `to`) ticks of a bar, and whether anything is struck there.
+ * Dead hits have no pitch and count as strikes without sound.
+ */
+export function longestSound(
+  pattern: string,
+  meter: Meter,
+  range: { from: number; to: number },
+): { ticks: number; strikes: number } {
+  let longest = 0;
+  let run = 0;
+  let limit = Infinity;
+  let strikes = 0;
+  for (const hit of hitsOf(pattern, meter)) {
+    if (hit.atTick < range.from || hit.atTick >= range.to) continue;
+    if (hit.kind === 'silent' || hit.kind === 'dead') run = 0;
+    else if (hit.kind === 'hold') run += hit.ticks;
+    else {
+      run = hit.ticks;
+      limit = hit.kind === 'mute' ? MUTE_TICKS : Infinity;
+    }
+    if (hit.kind === 'ring' || hit.kind === 'mute' || hit.kind === 'dead') strikes += 1;
+    longest = Math.max(longest, Math.min(run, limit));
+  }
+  return { ticks: longest, strikes };
+}

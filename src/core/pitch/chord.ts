@@ -1,0 +1,121 @@
+import { Chord, Interval } from 'tonal';
+import { fail, ok, remember, type Result } from '../base/index';
+import { pitchClass, pitchClassOf, type PitchClass } from './midi';
+
+/** One note of a chord: its pitch class, its name as the chord spells it, and its place above the root. */
+export interface ChordTone {
+  readonly pc: PitchClass;
+  readonly name: string;
+  /** 1, 2, 3 … 13 as in "the fifth", "the ninth". */
+  readonly degree: number;
+  /** Semitones above the root, within one octave, 0–11. */
+  readonly above: number;
+}
+
+/** A chord symbol understood. `text` is kept as it was typed. */
+export interface ChordSymbol {
+  readonly text: string;
+  readonly root: string;
+  readonly rootPc: PitchClass;
+  /** What follows the root: `m7`, `sus4`, `` for major. */
+  readonly quality: string;
+  /** Slash bass as typed, or null when the root is in the bass. */
+  readonly bass: string | null;
+  readonly bassPc: PitchClass;
+  /** Root first, then as the dictionary lists them; the slash bass is not among them unless it belongs. */
+  readonly tones: readonly ChordTone[];
+}
+
+/** Written for "no chord here". */
+export const NO_CHORD = 'N.C.';
+
+const EXPECTED = 'expected a chord like Dm, Bbmaj7, C/E, A5 or N.C.';
+
+/**
+ * Reads a chord symbol over the dictionary of `tonal`, with slash bass, brackets and `(no3)`, `(no5)`.
+ * Fails with what was expected. `N.C.` is not a chord: ask `isNoChord` first.
+ */
+export const parseChord: (text: string) => Result<ChordSymbol> = remember(readChord);
+
+export function isNoChord(text: string): boolean {
+  return /^(N\.?C\.?|NC)$/i.test(text.trim());
+}
+
+/** True when the symbol itself asks for a major or minor third. */
+export function hasThird(chord: ChordSymbol): boolean {
+  return thirdOf(chord) !== null;
+}
+
+/** Pitch class of the third the symbol asks for, or null (`5`, `sus4` and the like have none). */
+export function thirdOf(chord: ChordSymbol): PitchClass | null {
+  return chord.tones.find((t) => t.degree === 3 || t.degree === 10)?.pc ?? null;
+}
+
+/** Pitch class of the fifth (perfect, flat or sharp), or null. */
+export function fifthOf(chord: ChordSymbol): PitchClass | null {
+  return chord.tones.find((t) => t.degree === 5)?.pc ?? null;
+}
+
+/** Pitch classes that belong under this symbol: its tones and its slash bass. */
+export function belongs(chord: ChordSymbol, pc: number): boolean {
+  const wanted = pitchClass(pc);
+  return wanted === chord.bassPc || chord.tones.some((t) => t.pc === wanted);
+}
+
+/** Spelling of a pitch class as this chord has it, or null when it does not belong. */
+export function toneName(chord: ChordSymbol, pc: number): string | null {
+  const wanted = pitchClass(pc);
+  if (chord.bass !== null && wanted === chord.bassPc) return chord.bass;
+  return chord.tones.find((t) => t.pc === wanted)?.name ?? null;
+}
+
+/** The symbol moved by semitones, its notes named by `name` (usually `pc => spell(pc, key)`). */
+export function moveChord(chord: ChordSymbol, semitones: number, name: (pc: number) => string): string {
+  const slash = chord.bass === null ? '' : `/${name(chord.bassPc + semitones)}`;
+  return name(chord.rootPc + semitones) + chord.quality + slash;
+}
+
+function readChord(input: string): Result<ChordSymbol> {
+  const text = input.trim();
+  const slash = /^(.*)\/([A-G](?:##?|bb?)?)$/.exec(text);
+  const body = slash ? slash[1]! : text;
+  const bass = slash ? slash[2]! : null;
+  const head = /^([A-G](?:##?|bb?)?)(.*)$/.exec(body);
+  if (!head) return fail(`"${text}" is no chord; ${EXPECTED}`);
+  const root = head[1]!;
+  const quality = head[2]!;
+  const omitted = [...quality.matchAll(/\(?(?:no|omit)\s*(3|5)\)?/g)].map((m) => Number(m[1]));
+  const plain = quality.replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '').replace(/[()\s]/g, '');
+  const found = Chord.get([root, ALIASES[plain] ?? plain]);
+  if (found.empty) {
+    return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
+  }
+  const rootPc = pitchClassOf(root)!;
+  const tones = found.intervals
+    .map((interval, i): ChordTone => {
+      const above = pitchClass(Interval.semitones(interval) ?? 0);
+      return {
+        pc: pitchClass(rootPc + above),
+        name: found.notes[i]!,
+        degree: Math.abs(Interval.num(interval) ?? 1),
+        above,
+      };
+    })
+    .filter((tone) => !omitted.includes(tone.degree));
+  const bassPc = bass === null ? rootPc : pitchClassOf(bass)!;
+  return ok({ text, root, rootPc, quality, bass, bassPc, tones });
+}
+
+/** Spellings guitarists use that the dictionary lacks (common practice). */
+const ALIASES: Record<string, string> = {
+  major: 'M',
+  minor: 'm',
+  min7: 'm7',
+  maj: 'M',
+  add2: 'add9',
+  madd2: 'madd9',
+  '2': 'add9',
+  add4: 'add11',
+  mmaj7: 'mMaj7',
+  'm7(b5)': 'm7b5',
+};

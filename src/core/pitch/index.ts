@@ -1,0 +1,31 @@
+/**
+ * pitch: notes, keys, spelling, chord symbols and what sounding notes are called.
+ * No strings or frets here (see instrument). Start with midi.ts, then chord.ts.
+ */
+export { frequencyHz, midi, parseNote, pitchClass, pitchClassOf, type Midi, type PitchClass } from './midi';
+export {
+  DEFAULT_KEY,
+  moveKey,
+  noteName,
+  parseKey,
+  pretty,
+  spell,
+  tonicOf,
+  withOctave,
+  type Key,
+} from './key';
+export {
+  belongs,
+  fifthOf,
+  hasThird,
+  isNoChord,
+  moveChord,
+  NO_CHORD,
+  parseChord,
+  thirdOf,
+  toneName,
+  type ChordSymbol,
+  type ChordTone,
+} from './chord';
+export { nameNotes, type ChordName } from './name-chord';
+export { intervalShort, intervalWords } from './interval';

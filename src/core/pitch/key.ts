@@ -1,0 +1,78 @@
+import { fail, ok, remember, type Result } from '../base/index';
+import { pitchClass, pitchClassOf, type Midi, type PitchClass } from './midi';
+
+/** A major or minor key. `text` is how it is written in charts: `Dm`, `Bb`. */
+export interface Key {
+  readonly text: string;
+  readonly tonic: string;
+  readonly mode: 'major' | 'minor';
+}
+
+export const DEFAULT_KEY: Key = { text: 'C', tonic: 'C', mode: 'major' };
+
+/** Reads `Dm`, `F#`, `Bb major`, `A minor`. Fails with what was expected. */
+export const parseKey: (text: string) => Result<Key> = remember((text: string): Result<Key> => {
+  const match = /^([A-G][#b]?)\s*(m|min|minor|maj|major)?$/.exec(text.trim());
+  if (!match) return fail(`"${text.trim()}" is no key; expected a note, with m for minor, like Dm or Bb`);
+  const tonic = match[1]!;
+  const mode = match[2]?.startsWith('mi') || match[2] === 'm' ? 'minor' : 'major';
+  return ok({ text: mode === 'minor' ? `${tonic}m` : tonic, tonic, mode });
+});
+
+/** `F C G D A E B` stand at −1 … 5 on the line of fifths; a sharp adds 7. */
+const FIFTHS = 'FCGDAEB';
+
+/**
+ * Name of a pitch class as it is spelled in a key: diatonic notes by the scale (the sixth of A-flat minor is
+ * F-flat), the others by the nearest place on the line of fifths, with the raised leading tone in minor.
+ * Source: common practice; the line of fifths as in any harmony handbook.
+ */
+export function spell(pc: number, key: Key): string {
+  const tonic = fifthsOf(key.tonic);
+  const lowest = key.mode === 'major' ? tonic - 5 : tonic - 6;
+  const start = (pitchClass(pc) * 7) % 12; // place on the line of fifths, C = 0, modulo 12
+  const place = start + 12 * Math.ceil((lowest - start) / 12);
+  const letter = FIFTHS[(((place + 1) % 7) + 7) % 7]!;
+  const sharps = Math.floor((place + 1) / 7);
+  return letter + (sharps >= 0 ? '#'.repeat(sharps) : 'b'.repeat(-sharps));
+}
+
+/** Pitch with octave as spelled in the key, e.g. `Bb2`. The octave follows the letter: C-flat 4 is MIDI 59. */
+export function noteName(m: Midi, key: Key): string {
+  return withOctave(spell(m, key), m);
+}
+
+/** Puts the octave of pitch `m` behind a spelled name. Throws RangeError when the name is not that pitch. */
+export function withOctave(name: string, m: Midi): string {
+  const letterPc = pitchClassOf(name[0]!)!;
+  const shift = name.endsWith('b') ? -(name.length - 1) : name.length - 1;
+  const natural = m - shift;
+  if (pitchClass(natural) !== letterPc) throw new RangeError(`${name} is not the pitch ${m}`);
+  return `${name}${Math.floor(natural / 12) - 1}`;
+}
+
+/** The key `semitones` above, with the tonic that needs fewest accidentals. */
+export function moveKey(key: Key, semitones: number): Key {
+  const pc = pitchClass(pitchClassOf(key.tonic)! + semitones);
+  const tonic = (key.mode === 'major' ? MAJOR_TONICS : MINOR_TONICS)[pc]!;
+  return { text: key.mode === 'minor' ? `${tonic}m` : tonic, tonic, mode: key.mode };
+}
+
+/** Pitch class of the tonic. */
+export function tonicOf(key: Key): PitchClass {
+  return pitchClassOf(key.tonic)!;
+}
+
+/** For reading on screen and paper: `Bb2` becomes `B♭2`, `F#m` becomes `F♯m`. */
+export function pretty(name: string): string {
+  return name.replace(/([A-G])(bb|b|##|#)/g, (_, letter: string, acc: string) => letter + SIGNS[acc]!);
+}
+
+const SIGNS: Record<string, string> = { b: '♭', bb: '♭♭', '#': '♯', '##': '♯♯' };
+const MAJOR_TONICS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+const MINOR_TONICS = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'G#', 'A', 'Bb', 'B'];
+
+function fifthsOf(name: string): number {
+  const sharps = name.endsWith('b') && name.length > 1 ? -(name.length - 1) : name.length - 1;
+  return FIFTHS.indexOf(name[0]!) - 1 + 7 * sharps;
+}

@@ -1,0 +1,111 @@
+import { ChordType } from 'tonal';
+import { remember } from '../base/index';
+import { spell, type Key } from './key';
+import { pitchClass, type Midi } from './midi';
+
+/** What a set of notes is called: symbol spelled in the key, and whether a third is missing from it. */
+export interface ChordName {
+  readonly symbol: string;
+  readonly noThird: boolean;
+}
+
+/** A chord type of the dictionary: intervals as a 12-bit set (bit n = n semitones above the root). */
+interface TypeEntry {
+  readonly bits: number;
+  readonly suffix: string;
+  /** How far-fetched the type is: everyday symbols come first. */
+  readonly rank: number;
+}
+
+/** The symbols bands write every day, most usual first (common practice); `tonal` names in front. */
+const EVERYDAY: readonly (readonly [string, string])[] = [
+  ['M', ''],
+  ['m', 'm'],
+  ['5', '5'],
+  ['7', '7'],
+  ['m7', 'm7'],
+  ['maj7', 'maj7'],
+  ['sus4', 'sus4'],
+  ['sus2', 'sus2'],
+  ['Madd9', 'add9'],
+  ['madd9', 'madd9'],
+  ['6', '6'],
+  ['m6', 'm6'],
+  ['7sus4', '7sus4'],
+  ['dim', 'dim'],
+  ['aug', 'aug'],
+  ['9', '9'],
+  ['m9', 'm9'],
+  ['maj9', 'maj9'],
+  ['m7b5', 'm7b5'],
+  ['dim7', 'dim7'],
+  ['6add9', '6/9'],
+  ['9sus4', '9sus4'],
+  ['m/ma7', 'mMaj7'],
+  ['madd4', 'madd4'],
+  ['7#9', '7#9'],
+  ['7b9', '7b9'],
+];
+
+const THIRDS = (1 << 3) | (1 << 4);
+const FIFTH = 1 << 7;
+
+const entries = remember((): readonly TypeEntry[] => {
+  const everyday = new Map(EVERYDAY.map(([name, suffix], i) => [name, { suffix, rank: i }]));
+  return ChordType.all().map((type): TypeEntry => {
+    const bits = [...type.chroma].reduce((sum, bit, i) => (bit === '1' ? sum | (1 << i) : sum), 0);
+    const known = type.aliases.map((a) => everyday.get(a)).find((k) => k !== undefined);
+    return {
+      bits,
+      suffix: known?.suffix ?? type.aliases[0]!,
+      rank: known?.rank ?? 40 + type.intervals.length,
+    };
+  });
+});
+
+/**
+ * Names of notes sounding together, best first: every root among them, every type of the dictionary, whole or
+ * without its fifth or third ("(no 5)", "(no 3)"), with a slash bass when another note is lowest.
+ * One pitch class is a bare note name. An empty list has no name. The order of the upper notes does not matter.
+ */
+export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[] {
+  if (notes.length === 0) return [];
+  const lowest = pitchClass(Math.min(...notes));
+  const pcs = [...new Set(notes.map((n) => pitchClass(n) as number))];
+  if (pcs.length === 1) return [{ symbol: spell(lowest, key), noThird: true }];
+  const found: { symbol: string; score: number; noThird: boolean }[] = [];
+  for (const root of pcs) {
+    const bits = pcs.reduce((sum, pc) => sum | (1 << pitchClass(pc - root)), 0);
+    for (const { suffix, rank, left } of matches(bits)) {
+      const slash = root === lowest ? '' : `/${spell(lowest, key)}`;
+      const symbol = spell(root, key) + suffix + left + slash;
+      const score = rank + (root === lowest ? 0 : 22) + (left === '' ? 0 : 14);
+      found.push({ symbol, score, noThird: (bits & THIRDS) === 0 });
+    }
+  }
+  found.sort((a, b) => a.score - b.score || (a.symbol < b.symbol ? -1 : 1));
+  if (found.length > 0) return found.map(({ symbol, noThird }) => ({ symbol, noThird }));
+  // No dictionary chord, however much is left out: name it by its notes, lowest first.
+  const symbol = [lowest, ...pcs.filter((pc) => pc !== lowest)].map((pc) => spell(pc, key)).join('·');
+  return [{ symbol, noThird: true }];
+}
+
+function matches(bits: number): { suffix: string; rank: number; left: string }[] {
+  const list: { suffix: string; rank: number; left: string }[] = [];
+  const hasThird = (bits & THIRDS) !== 0;
+  for (const { bits: type, suffix, rank } of entries('')) {
+    if (type === bits) list.push({ suffix, rank, left: '' });
+    else if ((bits & FIFTH) === 0 && type === (bits | FIFTH) && suffix !== '5') {
+      list.push({ suffix, rank, left: '(no5)' });
+    } else if (!hasThird && popCount(type) > 3 && (type & ~THIRDS) === bits && (type & THIRDS) !== THIRDS) {
+      list.push({ suffix, rank: rank + 4, left: '(no3)' });
+    }
+  }
+  return list;
+}
+
+function popCount(bits: number): number {
+  let n = 0;
+  for (let b = bits; b !== 0; b &= b - 1) n += 1;
+  return n;
+}

@@ -1,0 +1,168 @@
+import { unreachable } from '../base/index';
+import {
+  OPEN,
+  PLAYERS,
+  variantAt,
+  type Cell,
+  type PlacedCell,
+  type PlanName,
+  type Player,
+  type Section,
+} from '../form/index';
+import { moveSection } from './unfold';
+import { keyShift, sectionNamed, songKey, type KeptFinding, type Song } from './song';
+import { moveKey } from '../pitch/index';
+
+/** Where a cell stands: the section, the pass on view (from 1), the bar (from 0), the player, and which in that bar. */
+export interface CellAddress {
+  readonly section: string;
+  readonly pass: number;
+  readonly player: Player;
+  readonly bar: number;
+  readonly index: number;
+}
+
+export interface CellChange {
+  readonly at: CellAddress;
+  readonly cell: Cell;
+}
+
+/** Everything that can be done to a song, as plain data. */
+export type Edit =
+  | { readonly kind: 'setCells'; readonly changes: readonly CellChange[] }
+  | { readonly kind: 'reopen'; readonly section: string | null }
+  | { readonly kind: 'setPlan'; readonly entry: number; readonly plan: PlanName | null }
+  | { readonly kind: 'keep'; readonly finding: KeptFinding }
+  | { readonly kind: 'unkeep'; readonly finding: Omit<KeptFinding, 'reason'> }
+  | { readonly kind: 'detach'; readonly entry: number; readonly name: string }
+  | { readonly kind: 'setTitle'; readonly title: string }
+  | { readonly kind: 'replace'; readonly song: Song };
+
+/** The song after an edit; the same object when nothing changes. Addresses that do not exist are RangeErrors. */
+export function applyEdit(song: Song, edit: Edit): Song {
+  switch (edit.kind) {
+    case 'setCells':
+      return edit.changes.reduce(setCell, song);
+    case 'reopen':
+      return mapSections(song, (s) => (edit.section === null || s.name === edit.section ? reopen(s) : s));
+    case 'setPlan':
+      return {
+        ...song,
+        form: song.form.map((entry, i) => (i === edit.entry ? { ...entry, plan: edit.plan } : entry)),
+      };
+    case 'keep':
+      return { ...song, kept: [...song.kept.filter((k) => !sameCause(k, edit.finding)), edit.finding] };
+    case 'unkeep':
+      return { ...song, kept: song.kept.filter((k) => !sameCause(k, edit.finding)) };
+    case 'detach':
+      return detach(song, edit.entry, edit.name);
+    case 'setTitle':
+      return { ...song, title: edit.title };
+    case 'replace':
+      return edit.song;
+    default:
+      return unreachable(edit);
+  }
+}
+
+/** True when two kept findings speak of the same thing. */
+export function sameCause(a: Omit<KeptFinding, 'reason'>, b: Omit<KeptFinding, 'reason'>): boolean {
+  return (
+    a.section === b.section &&
+    a.pass === b.pass &&
+    a.bar === b.bar &&
+    a.kind === b.kind &&
+    a.players.join() === b.players.join()
+  );
+}
+
+/** The cell at an address, as it is played on that pass; null when there is none. */
+export function cellAt(song: Song, at: CellAddress): Cell | null {
+  const section = sectionNamed(song, at.section);
+  if (!section) return null;
+  const variant = variantAt(section, at);
+  const list =
+    variant === null
+      ? section.bars[at.bar]?.cells[at.player]
+      : section.variants[variant]!.bars[at.bar - section.variants[variant]!.fromBar]!.cells![at.player];
+  return list?.[at.index]?.cell ?? null;
+}
+
+function setCell(song: Song, { at, cell }: CellChange): Song {
+  if (cellAt(song, at) === null) {
+    throw new RangeError(`No cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`);
+  }
+  return mapSections(song, (section) =>
+    section.name === at.section ? setInSection(section, at, cell) : section,
+  );
+}
+
+function setInSection(section: Section, at: CellAddress, cell: Cell): Section {
+  const put = (list: readonly PlacedCell[]) => list.map((c, i) => (i === at.index ? { ...c, cell } : c));
+  const variant = variantAt(section, at);
+  if (variant === null) {
+    const bars = section.bars.map((bar, b) =>
+      b === at.bar ? { ...bar, cells: { ...bar.cells, [at.player]: put(bar.cells[at.player]) } } : bar,
+    );
+    return { ...section, bars };
+  }
+  const variants = section.variants.map((v, i) => {
+    if (i !== variant) return v;
+    const bars = v.bars.map((patch, b) =>
+      b === at.bar - v.fromBar
+        ? { ...patch, cells: { ...patch.cells, [at.player]: put(patch.cells![at.player]!) } }
+        : patch,
+    );
+    return { ...v, bars };
+  });
+  return { ...section, variants };
+}
+
+/** Everything not locked goes back to the solver. */
+function reopen(section: Section): Section {
+  const open = (list: readonly PlacedCell[]) =>
+    list.map((c) => (c.cell.kind !== 'open' && !c.cell.locked ? { ...c, cell: OPEN } : c));
+  return {
+    ...section,
+    bars: section.bars.map((bar) => ({
+      ...bar,
+      cells: {
+        guitar1: open(bar.cells.guitar1),
+        guitar2: open(bar.cells.guitar2),
+        bass: open(bar.cells.bass),
+      },
+    })),
+    variants: section.variants.map((v) => ({
+      ...v,
+      bars: v.bars.map((patch) =>
+        patch.cells
+          ? {
+              ...patch,
+              cells: Object.fromEntries(
+                PLAYERS.flatMap((p) => (patch.cells![p] ? [[p, open(patch.cells![p])]] : [])),
+              ),
+            }
+          : patch,
+      ),
+    })),
+  };
+}
+
+/** Gives one playing its own copy of the material, moved into its key, under a new name. */
+function detach(song: Song, index: number, name: string): Song {
+  const entry = song.form[index];
+  const section = entry && sectionNamed(song, entry.section);
+  if (!entry || !section) throw new RangeError(`No playing ${index + 1} in the form`);
+  const shift = keyShift(song, entry);
+  const key = moveKey(songKey(song), shift);
+  const own = { ...(shift === 0 ? section : moveSection(section, { song, shift, key })), name };
+  return {
+    ...song,
+    sections: [...song.sections, own],
+    form: song.form.map((e, i) => (i === index ? { ...e, section: name, key: null } : e)),
+  };
+}
+
+function mapSections(song: Song, change: (section: Section) => Section): Song {
+  return { ...song, sections: song.sections.map(change) };
+}

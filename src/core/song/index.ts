@@ -1,0 +1,22 @@
+/**
+ * song: the document, its edits, its saved form, and what stands where in time.
+ * Judgement is in clash; choosing is in split. Start with song.ts, then edit.ts and moments.ts.
+ */
+export {
+  countOpen,
+  emptySong,
+  FINDING_KINDS,
+  keyShift,
+  sectionNamed,
+  SONG_HAND,
+  songKey,
+  songLength,
+  type FindingKind,
+  type KeptFinding,
+  type Song,
+  type VoiceRange,
+} from './song';
+export { applyEdit, cellAt, sameCause, type CellAddress, type CellChange, type Edit } from './edit';
+export { momentsOf, type CellPlace, type Moment } from './moments';
+export { moveSection, unfold, type Playing } from './unfold';
+export { readSong, saveSong, SONG_FORMAT, SONG_VERSION, type SavedSong } from './saved';

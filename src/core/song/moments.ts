@@ -1,0 +1,153 @@
+import {
+  barsOnPass,
+  OPEN,
+  PLAYERS,
+  type Bar,
+  type Cell,
+  type Player,
+  type Push,
+  type Section,
+} from '../form/index';
+import { longestSound } from '../hits/index';
+import { isNoChord, parseChord, type ChordSymbol } from '../pitch/index';
+import { barTicks, type Meter } from '../time/index';
+
+/** Where a cell is written: bar (from 0) and place in that bar's list. It may last over later moments and bars. */
+export interface CellPlace {
+  readonly bar: number;
+  readonly index: number;
+}
+
+/** A stretch of a section in which neither the chord nor anybody's cell changes (pushes not counted). */
+export interface Moment {
+  /** Bar from 0 and ticks after its bar line. */
+  readonly bar: number;
+  readonly at: number;
+  /** Ticks from the start of the section. */
+  readonly start: number;
+  readonly ticks: number;
+  /** The symbol as typed; `N.C.` for none. */
+  readonly chordText: string;
+  /** Null for `N.C.`. */
+  readonly chord: ChordSymbol | null;
+  readonly push: Push;
+  /** True where the chord itself starts. */
+  readonly chordStarts: boolean;
+  readonly cells: Readonly<Record<Player, Cell>>;
+  readonly places: Readonly<Record<Player, CellPlace | null>>;
+  /** How long each player sounds at most in this moment, in ticks; 0 when silent or only dead hits. */
+  readonly soundTicks: Readonly<Record<Player, number>>;
+  /** Someone sings during this moment. */
+  readonly sung: boolean;
+}
+
+/** The moments of a section on one pass (from 1), in order, without gaps. Remembered per section and metre. */
+export function momentsOf(section: Section, options: { pass: number; meter: Meter }): readonly Moment[] {
+  const bars = barsOnPass(section, options.pass);
+  const bar = barTicks(options.meter);
+  let known = cache.get(bars);
+  if (!known) cache.set(bars, (known = new Map()));
+  const key = `${options.meter.beats}/${options.meter.unit}`;
+  const cached = known.get(key);
+  if (cached) return cached;
+  const moments = cut(bars, { barLength: bar, meter: options.meter });
+  known.set(key, moments);
+  return moments;
+}
+
+const cache = new WeakMap<readonly Bar[], Map<string, readonly Moment[]>>();
+
+function cut(
+  bars: readonly Bar[],
+  { barLength, meter }: { barLength: number; meter: Meter },
+): readonly Moment[] {
+  const moments: Moment[] = [];
+  let chordText = 'N.C.';
+  const cells: Record<Player, Cell> = { guitar1: OPEN, guitar2: OPEN, bass: OPEN };
+  const places: Record<Player, CellPlace | null> = { guitar1: null, guitar2: null, bass: null };
+  bars.forEach((bar, b) => {
+    const starts = new Set<number>([0]);
+    for (const c of bar.chords) starts.add(c.at);
+    for (const player of PLAYERS) for (const c of bar.cells[player]) starts.add(c.at);
+    const cuts = [...starts].sort((x, y) => x - y);
+    cuts.forEach((at, i) => {
+      const chordHere = bar.chords.find((c) => c.at === at);
+      if (chordHere) chordText = chordHere.chord;
+      for (const player of PLAYERS) {
+        const index = bar.cells[player].findIndex((c) => c.at === at);
+        if (index >= 0) {
+          cells[player] = bar.cells[player][index]!.cell;
+          places[player] = { bar: b, index };
+        }
+      }
+      const until = cuts[i + 1] ?? barLength;
+      const range = { from: at, to: until };
+      moments.push({
+        bar: b,
+        at,
+        start: b * barLength + at,
+        ticks: until - at,
+        chordText,
+        chord: understood(chordText),
+        push: chordHere?.push ?? 0,
+        chordStarts: chordHere !== undefined,
+        cells: { ...cells },
+        places: { ...places },
+        soundTicks: {
+          guitar1: soundTicks(cells.guitar1, bar.hits.guitar1, { meter, range }),
+          guitar2: soundTicks(cells.guitar2, bar.hits.guitar2, { meter, range }),
+          bass: soundTicks(cells.bass, bar.hits.bass, { meter, range }),
+        },
+        sung: sings(bar.voice, { from: at / barLength, to: until / barLength }),
+      });
+    });
+  });
+  return joinHeld(moments);
+}
+
+/** A bar line alone does not start a new moment when nothing changes and nothing is struck anew. */
+function joinHeld(moments: readonly Moment[]): readonly Moment[] {
+  const joined: Moment[] = [];
+  for (const m of moments) {
+    const last = joined.at(-1);
+    const held =
+      last !== undefined &&
+      !m.chordStarts &&
+      PLAYERS.every(
+        (p) => m.places[p]?.bar === last.places[p]?.bar && m.places[p]?.index === last.places[p]?.index,
+      );
+    if (!held) joined.push(m);
+    else {
+      const sum = (p: Player) => last.soundTicks[p] + m.soundTicks[p];
+      joined[joined.length - 1] = {
+        ...last,
+        ticks: last.ticks + m.ticks,
+        sung: last.sung || m.sung,
+        soundTicks: { guitar1: sum('guitar1'), guitar2: sum('guitar2'), bass: sum('bass') },
+      };
+    }
+  }
+  return joined;
+}
+
+function understood(text: string): ChordSymbol | null {
+  if (isNoChord(text)) return null;
+  const chord = parseChord(text);
+  return chord.ok ? chord.value : null;
+}
+
+function soundTicks(
+  cell: Cell,
+  pattern: string | null,
+  { meter, range }: { meter: Meter; range: { from: number; to: number } },
+): number {
+  if (cell.kind !== 'grip') return 0;
+  if (pattern === null) return range.to - range.from;
+  return longestSound(pattern, meter, range).ticks;
+}
+
+/** `from` and `to` are fractions of the bar. */
+function sings(voice: string | null, { from, to }: { from: number; to: number }): boolean {
+  if (voice === null) return false;
+  return voice.slice(Math.floor(from * voice.length), Math.ceil(to * voice.length)).includes('~');
+}

@@ -1,0 +1,343 @@
+import { array, number, object, string, ValidationError, type InferType } from 'yup';
+import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
+import {
+  formatCell,
+  parseCell,
+  PLAN_NAMES,
+  PLAYERS,
+  type BarPatch,
+  type PlacedCell,
+  type Player,
+  type Section,
+} from '../form/index';
+import { parseHits } from '../hits/index';
+import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
+import { isNoChord, parseChord, parseKey, parseNote } from '../pitch/index';
+import { formatMeter, parseMeter, TEMPO_RANGE, COMMON_TIME, barTicks, type Meter } from '../time/index';
+import { FINDING_KINDS, type Song } from './song';
+
+/** What our song files call themselves, and the version this program writes. */
+export const SONG_FORMAT = 'orchestron-song';
+export const SONG_VERSION = 1;
+
+/** A song as it stands in a file or in the browser's storage: the song with cells as chart text (`888xxx!`). */
+export type SavedSong = InferType<typeof fileSchema>;
+
+const placedCell = object({
+  at: number().integer().min(0).required(),
+  push: number().oneOf([0, 240, 480]).required(),
+  cell: string().required(),
+}).noUnknown();
+const placedChord = object({
+  at: number().integer().min(0).required(),
+  push: number().oneOf([0, 240, 480]).required(),
+  chord: string().required(),
+}).noUnknown();
+const hits = string().nullable().defined();
+const voice = string()
+  .matches(/^[~.]+$/, {
+    message: '${path} must be made of ~ (singing) and . (silent)',
+    excludeEmptyString: false,
+  })
+  .nullable()
+  .defined();
+const everyPlayer = <T>(make: () => T) => ({ guitar1: make(), guitar2: make(), bass: make() });
+
+const bar = object({
+  chords: array().of(placedChord).required(),
+  cells: object(everyPlayer(() => array().of(placedCell).required())).required(),
+  hits: object(everyPlayer(() => hits)).required(),
+  voice,
+}).noUnknown();
+const patch = object({
+  chords: array().of(placedChord).optional(),
+  cells: object(everyPlayer(() => array().of(placedCell).optional()))
+    .optional()
+    .default(undefined),
+  hits: object(everyPlayer(() => string().nullable().optional()))
+    .optional()
+    .default(undefined),
+  voice: string().nullable().optional(),
+}).noUnknown();
+const instrument = (kind: Instrument['kind']) =>
+  object({
+    kind: string().oneOf([kind]).required(),
+    tuning: array()
+      .of(string().required())
+      .min(kind === 'guitar' ? 6 : 4)
+      .max(kind === 'guitar' ? 6 : 5)
+      .required(),
+    capo: number().integer().min(0).max(12).required(),
+    frets: number().integer().min(FRETS_RANGE.min).max(FRETS_RANGE.max).required(),
+    scaleMm: number().min(SCALE_RANGE_MM.min).max(SCALE_RANGE_MM.max).required(),
+    gain: number().min(0).max(10).required(),
+  }).noUnknown();
+
+const songSchema = object({
+  title: string().required(),
+  key: string().required(),
+  tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).required(),
+  meter: string().required(),
+  voice: array().of(string().required()).length(2).nullable().defined().default(null),
+  players: object({
+    guitar1: instrument('guitar'),
+    guitar2: instrument('guitar'),
+    bass: instrument('bass'),
+  }).required(),
+  sections: array()
+    .of(
+      object({
+        name: string().required(),
+        bars: array().of(bar).required(),
+        variants: array()
+          .of(
+            object({
+              pass: number().integer().min(1).required(),
+              fromBar: number().integer().min(0).required(),
+              bars: array().of(patch).required(),
+            }).noUnknown(),
+          )
+          .required(),
+      }).noUnknown(),
+    )
+    .required(),
+  form: array()
+    .of(
+      object({
+        section: string().required(),
+        times: number().integer().min(1).max(99).required(),
+        plan: string()
+          .nullable()
+          .oneOf([...PLAN_NAMES, null])
+          .defined(),
+        key: string().nullable().defined(),
+      }).noUnknown(),
+    )
+    .required(),
+  kept: array()
+    .of(
+      object({
+        section: string().required(),
+        pass: number().integer().min(1).nullable().defined(),
+        bar: number().integer().min(1).required(),
+        kind: string()
+          .oneOf([...FINDING_KINDS])
+          .required(),
+        players: array()
+          .of(
+            string()
+              .oneOf([...PLAYERS])
+              .required(),
+          )
+          .required(),
+        reason: string().defined(),
+      }).noUnknown(),
+    )
+    .required(),
+}).noUnknown();
+
+const fileSchema = object({
+  format: string().oneOf([SONG_FORMAT]).required(),
+  version: number().integer().oneOf([SONG_VERSION]).required(),
+  song: songSchema.required(),
+});
+
+/** The song as plain JSON values; `readSong` gives the same song back. */
+export function saveSong(song: Song): SavedSong {
+  const cells = (list: readonly PlacedCell[]) =>
+    list.map(({ at, push, cell }) => ({ at, push, cell: formatCell(cell) }));
+  const saved = {
+    format: SONG_FORMAT,
+    version: SONG_VERSION,
+    song: {
+      ...song,
+      meter: formatMeter(song.meter),
+      sections: song.sections.map((section) => ({
+        ...section,
+        bars: section.bars.map((b) => ({
+          ...b,
+          cells: {
+            guitar1: cells(b.cells.guitar1),
+            guitar2: cells(b.cells.guitar2),
+            bass: cells(b.cells.bass),
+          },
+        })),
+        variants: section.variants.map((v) => ({
+          ...v,
+          bars: v.bars.map((p) =>
+            p.cells ? { ...p, cells: mapPlayers(p.cells, (list) => cells(list)) } : p,
+          ),
+        })),
+      })),
+    },
+  };
+  return saved as unknown as SavedSong;
+}
+
+/**
+ * Reads a song file's JSON. Fails with every problem and its path when it is not ours, of a newer version,
+ * or says something no song can say; the file itself is never changed.
+ */
+export function readSong(json: unknown): Result<Song, readonly Problem[]> {
+  const head = json as { format?: unknown; version?: unknown } | null;
+  if (typeof json !== 'object' || head === null || head.format !== SONG_FORMAT) {
+    return fail([
+      problemIn('format', `this is not an Orchestron song file; expected "format": "${SONG_FORMAT}"`),
+    ]);
+  }
+  if (typeof head.version !== 'number' || !Number.isInteger(head.version) || head.version < 1) {
+    return fail([
+      problemIn('version', `expected a file version from 1 to ${SONG_VERSION}, found ${show(head.version)}`),
+    ]);
+  }
+  if (head.version > SONG_VERSION) {
+    return fail([
+      problemIn(
+        'version',
+        `this file was made by a newer Orchestron (file version ${head.version}); expected at most ${SONG_VERSION}. Update, or export it there as chart text`,
+      ),
+    ]);
+  }
+  let file: SavedSong;
+  try {
+    file = fileSchema.validateSync(json, { abortEarly: false, strict: true });
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const inner = error.inner.length > 0 ? error.inner : [error];
+    return fail(inner.map((e) => problemIn(e.path ?? 'song', e.message)));
+  }
+  return understand(file.song);
+}
+
+function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> {
+  const problems: Problem[] = [];
+  const check = (path: string, result: { ok: true } | { ok: false; error: string }) => {
+    if (!result.ok) problems.push(problemIn(path, result.error));
+  };
+  const meterRead = parseMeter(saved.meter);
+  check('song.meter', meterRead);
+  const meter: Meter = meterRead.ok ? meterRead.value : COMMON_TIME;
+  check('song.key', parseKey(saved.key));
+  saved.voice?.forEach((name, i) => check(`song.voice[${i}]`, parseNote(name)));
+  for (const player of PLAYERS) {
+    saved.players[player].tuning.forEach((name, i) =>
+      check(`song.players.${player}.tuning[${i}]`, parseNote(name)),
+    );
+  }
+
+  type PlacedIn = { at: number; push: number; cell: string }[];
+  const cells = (list: PlacedIn, player: Player, path: string): PlacedCell[] =>
+    list.flatMap((c, i): PlacedCell[] => {
+      placed(c.at, `${path}[${i}].at`);
+      const cell = parseCell(c.cell, saved.players[player].tuning.length);
+      check(`${path}[${i}].cell`, cell);
+      return cell.ok ? [{ at: c.at, push: c.push as PlacedCell['push'], cell: cell.value }] : [];
+    });
+  const placed = (at: number, path: string) => {
+    if (at >= barTicks(meter))
+      problems.push(problemIn(path, `${at} ticks is past the end of a ${formatMeter(meter)} bar`));
+  };
+  const chords = (list: { at: number; push: number; chord: string }[], path: string) =>
+    list.map((c, i) => {
+      placed(c.at, `${path}[${i}].at`);
+      if (!isNoChord(c.chord)) check(`${path}[${i}].chord`, parseChord(c.chord));
+      return { at: c.at, push: c.push as PlacedCell['push'], chord: c.chord };
+    });
+  const pattern = (text: string | null | undefined, path: string) => {
+    if (text === null || text === undefined) return;
+    const read = parseHits(text, meter);
+    if (!read.ok) problems.push(problemIn(path, read.error.message));
+  };
+
+  const names = new Set<string>();
+  const sections = saved.sections.map((s, i): Section => {
+    const path = `song.sections[${i}]`;
+    if (names.has(s.name))
+      problems.push(
+        problemIn(`${path}.name`, `two sections are called "${s.name}"; expected different names`),
+      );
+    names.add(s.name);
+    return {
+      name: s.name,
+      bars: s.bars.map((b, n) => {
+        const at = `${path}.bars[${n}]`;
+        for (const player of PLAYERS) pattern(b.hits[player], `${at}.hits.${player}`);
+        return {
+          chords: chords(b.chords, `${at}.chords`),
+          cells: {
+            guitar1: cells(b.cells.guitar1, 'guitar1', `${at}.cells.guitar1`),
+            guitar2: cells(b.cells.guitar2, 'guitar2', `${at}.cells.guitar2`),
+            bass: cells(b.cells.bass, 'bass', `${at}.cells.bass`),
+          },
+          hits: b.hits,
+          voice: b.voice,
+        };
+      }),
+      variants: s.variants.map((v, n) => {
+        const at = `${path}.variants[${n}]`;
+        if (v.fromBar + v.bars.length > s.bars.length) {
+          problems.push(problemIn(at, `reaches past the section's ${s.bars.length} bars`));
+        }
+        return {
+          pass: v.pass,
+          fromBar: v.fromBar,
+          bars: v.bars.map((p, k): BarPatch => {
+            const where = `${at}.bars[${k}]`;
+            if (p.hits) for (const player of PLAYERS) pattern(p.hits[player], `${where}.hits.${player}`);
+            return {
+              ...(p.chords ? { chords: chords(p.chords, `${where}.chords`) } : {}),
+              ...(p.cells
+                ? {
+                    cells: mapPlayers(p.cells, (list, player) =>
+                      cells(list as PlacedIn, player, `${where}.cells.${player}`),
+                    ),
+                  }
+                : {}),
+              ...(p.hits ? { hits: p.hits as Record<Player, string | null> } : {}),
+              ...(p.voice === undefined ? {} : { voice: p.voice }),
+            };
+          }),
+        };
+      }),
+    };
+  });
+  saved.form.forEach((entry, i) => {
+    if (!names.has(entry.section)) {
+      problems.push(
+        problemIn(
+          `song.form[${i}].section`,
+          `there is no section "${entry.section}"; expected one of ${[...names].join(', ') || 'none yet'}`,
+        ),
+      );
+    }
+    if (entry.key !== null) check(`song.form[${i}].key`, parseKey(entry.key));
+  });
+  if (problems.length > 0) return fail(problems);
+  return ok({
+    title: saved.title,
+    key: saved.key,
+    tempo: saved.tempo,
+    meter,
+    voice: saved.voice === null ? null : [saved.voice[0]!, saved.voice[1]!],
+    players: saved.players as Song['players'],
+    sections,
+    form: saved.form as Song['form'],
+    kept: saved.kept as Song['kept'],
+  });
+}
+
+function mapPlayers<A, B>(
+  parts: { readonly [P in Player]?: A | undefined },
+  change: (part: A, player: Player) => B,
+): Partial<Record<Player, B>> {
+  const mapped: Partial<Record<Player, B>> = {};
+  for (const player of PLAYERS) {
+    const part = parts[player];
+    if (part !== undefined) mapped[player] = change(part, player);
+  }
+  return mapped;
+}
+
+function show(value: unknown): string {
+  return value === undefined ? 'none' : JSON.stringify(value);
+}

@@ -1,0 +1,123 @@
+import { PLAYERS, type FormEntry, type Player, type Section } from '../form/index';
+import { HANDS, type Hand } from '../grip/index';
+import { defaultBass, defaultGuitar, type Instrument } from '../instrument/index';
+import { DEFAULT_KEY, parseKey, pitchClass, tonicOf, type Key, type Midi } from '../pitch/index';
+import { barTicks, COMMON_TIME, ticksToSeconds, type Meter } from '../time/index';
+
+/** Kinds of findings; the clash room makes them, a song can keep them. */
+export const FINDING_KINDS = [
+  'mud',
+  'rub',
+  'crowding',
+  'doubling',
+  'gain',
+  'wrong-bass',
+  'missing-third',
+  'ring-over',
+  'push',
+  'flam',
+  'stop',
+  'buried-hit',
+  'voice',
+  'reach',
+  'shift',
+  'range',
+] as const;
+export type FindingKind = (typeof FINDING_KINDS)[number];
+
+/** A finding that is meant. `pass` null: on every pass; `bar` counts from 1. */
+export interface KeptFinding {
+  readonly section: string;
+  readonly pass: number | null;
+  readonly bar: number;
+  readonly kind: FindingKind;
+  readonly players: readonly Player[];
+  readonly reason: string;
+}
+
+/** The document. Immutable plain data; edits make a new one. */
+export interface Song {
+  readonly title: string;
+  readonly key: string;
+  /** Quarter notes per minute. */
+  readonly tempo: number;
+  readonly meter: Meter;
+  /** Range of the voice, lowest and highest note with octave, or null. */
+  readonly voice: readonly [string, string] | null;
+  readonly players: Readonly<Record<Player, Instrument>>;
+  readonly sections: readonly Section[];
+  readonly form: readonly FormEntry[];
+  readonly kept: readonly KeptFinding[];
+}
+
+export function emptySong(title: string): Song {
+  return {
+    title,
+    key: 'C',
+    tempo: 120,
+    meter: COMMON_TIME,
+    voice: null,
+    players: { guitar1: defaultGuitar(6), guitar2: defaultGuitar(3), bass: defaultBass() },
+    sections: [],
+    form: [],
+    kept: [],
+  };
+}
+
+/** The fretting hand every player is judged by. */
+export const SONG_HAND: Hand = HANDS.middle;
+
+export function songKey(song: Pick<Song, 'key'>): Key {
+  const key = parseKey(song.key);
+  return key.ok ? key.value : DEFAULT_KEY;
+}
+
+export function sectionNamed(song: Pick<Song, 'sections'>, name: string): Section | null {
+  return song.sections.find((s) => s.name === name) ?? null;
+}
+
+/** Semitones, −5 … 6, from the song's key to the key of one playing; relative keys count as the same. */
+export function keyShift(song: Pick<Song, 'key'>, entry: Pick<FormEntry, 'key'>): number {
+  if (entry.key === null) return 0;
+  const to = parseKey(entry.key);
+  if (!to.ok) return 0;
+  const up = pitchClass(relativeMajor(to.value) - relativeMajor(songKey(song))) as number;
+  return up > 6 ? up - 12 : up;
+}
+
+function relativeMajor(key: Key): number {
+  return key.mode === 'major' ? tonicOf(key) : tonicOf(key) + 3;
+}
+
+/** Bars and minutes of the whole song, all passes counted. */
+export function songLength(song: Song): { bars: number; seconds: number } {
+  const bars = song.form.reduce(
+    (sum, entry) => sum + entry.times * (sectionNamed(song, entry.section)?.bars.length ?? 0),
+    0,
+  );
+  return { bars, seconds: ticksToSeconds(bars * barTicks(song.meter), song.tempo) };
+}
+
+/** Cells still for the solver, over all sections and passes. */
+export function countOpen(song: Song): number {
+  let open = 0;
+  for (const section of song.sections) {
+    for (const bar of section.bars) {
+      for (const player of PLAYERS) open += bar.cells[player].filter((c) => c.cell.kind === 'open').length;
+    }
+    for (const variant of section.variants) {
+      for (const patch of variant.bars) {
+        for (const player of PLAYERS) {
+          open += patch.cells?.[player]?.filter((c) => c.cell.kind === 'open').length ?? 0;
+        }
+      }
+    }
+  }
+  return open;
+}
+
+/** The range of the voice as pitches. */
+export interface VoiceRange {
+  readonly low: Midi;
+  readonly high: Midi;
+}
