@@ -63,7 +63,7 @@ function driven(waves: readonly Float64Array[], drive: number): number {
   for (let k = 1; k < bins; k += 1) {
     const hz = (k * RATE) / SIZE;
     const cabinet = 1 / Math.sqrt((1 + (75 / hz) ** 4) * (1 + (hz / 4500) ** 4));
-    magnitude[k] = Math.hypot(out[2 * k], out[2 * k + 1]) * cabinet;
+    magnitude[k] = Math.hypot(out[2 * k]!, out[2 * k + 1]!) * cabinet;
   }
   let top = 0;
   for (const m of magnitude) if (m > top) top = m;

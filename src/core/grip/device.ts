@@ -65,7 +65,7 @@ export function deviceOf(pitches: readonly Midi[], chord: ChordSymbol | null): D
   if (isFifths) {
     if (sorted.length >= 4) return above[0] === 0 ? 'wide-fifth' : 'fifth-bass';
     if (above[0] === 7) return 'fifth-bass';
-    return above[1] === 7 ? 'power3' : 'mixed';
+    return above[1] === 7 && sorted[2]! - low === 12 ? 'power3' : 'mixed';
   }
   if (distinct.size === 1) return 'octave';
   if (sorted.length === 3 && distinct.size === 3) return threeNotes(sorted, above, chord);

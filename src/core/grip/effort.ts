@@ -16,10 +16,20 @@ export function effortOf(
   const barred = hold.presses.filter((p) => p.to > p.from);
   const barre = barred.reduce((sum, p) => sum + (p.finger === 1 ? 0.1 : 0.25) + 0.04 * (p.to - p.from), 0);
   const unstopped = options.stops.filter((s) => s.by === 'nothing').length;
+  const strings = options.stops.map((s) => s.string);
+  const outer = sounding(hold.fingers.length, strings);
+  const inner = strings.filter((s) => s > outer.lowest && s < outer.highest).length;
   const highest = Math.max(0, ...hold.presses.map((p) => p.fret));
-  const high = Math.max(0, highest - 12) * 0.06;
-  const effort = 1.2 * reach * reach + 0.12 * hold.presses.length + barre + 0.5 * unstopped + high;
+  const high = Math.max(0, highest - 7) * 0.025 + Math.max(0, highest - 12) * 0.05;
+  const effort =
+    1.2 * reach * reach + 0.12 * hold.presses.length + barre + 0.5 * unstopped + 0.5 * inner + high;
   return Math.round(effort * 1000) / 1000;
+}
+
+/** Outermost sounding strings, from how many there are and which are silent. */
+function sounding(count: number, silent: readonly number[]): { lowest: number; highest: number } {
+  const heard = Array.from({ length: count }, (_, s) => s).filter((s) => !silent.includes(s));
+  return { lowest: heard[0] ?? 0, highest: heard.at(-1) ?? 0 };
 }
 
 /** The way from one grip to the next. */

@@ -163,12 +163,12 @@ function needsTooManyFingers(frets: Int8Array, fingers: number): boolean {
   return needed > fingers;
 }
 
-/** Open strings under a hand far up the neck are drones, not voicings: only with two or three strings. */
+/** Open strings under a hand far up the neck are drones, not voicings: only with two strings. */
 function opensFarAway(grip: Grip): boolean {
   const fretted = grip.filter((f): f is Fret => f !== null && f > 0);
   if (fretted.length === 0 || !grip.includes(0 as Fret)) return false;
   const sounding = grip.filter((f) => f !== null).length;
-  return Math.min(...fretted) > 4 && sounding > 3;
+  return Math.min(...fretted) > 4 && sounding > 2;
 }
 
 /** The device when someone would play these pitches under this chord, else null. */

@@ -19,3 +19,4 @@ export { stopsOf, stopWords, type Stop } from './stops';
 export { coverage, deviceOf, DEVICES, deviceWords, type Device } from './device';
 export { effortOf, handFret, shiftBetween, type Shift } from './effort';
 export { enumerateGrips, knowGrip, type KnownGrip } from './enumerate';
+export { refret } from './refret';

@@ -8,10 +8,10 @@ import {
   type PlacedChord,
   type Section,
 } from '../form/index';
-import { slideGrip } from '../grip/index';
+import { gripPitches, handFret, holdGrip, refret, slideGrip } from '../grip/index';
 import type { Instrument } from '../instrument/index';
 import { isNoChord, moveChord, moveKey, parseChord, spell, type Key } from '../pitch/index';
-import { keyShift, sectionNamed, songKey, type Song } from './song';
+import { keyShift, sectionNamed, SONG_HAND, songKey, type Song } from './song';
 
 /** One entry of the form with its material as it sounds there (moved when the key differs). */
 export interface Playing {
@@ -55,8 +55,8 @@ export function unfold(song: Song): readonly Playing[] {
 }
 
 /**
- * A section moved by semitones: chords respelled in the new key, grips slid along the neck. A grip that would leave
- * the neck is tried an octave the other way, else left open for the solver.
+ * A section moved by semitones: chords respelled in the new key, grips slid along the neck or fretted anew.
+ * A grip that cannot be held in the new key is left open for the solver.
  */
 export function moveSection(
   section: Section,
@@ -110,9 +110,17 @@ function movedSymbol(text: string, { shift, key }: { shift: number; key: Key }):
   return chord.ok ? moveChord(chord.value, shift, (pc) => spell(pc, key)) : text;
 }
 
+/** Shapes without open strings slide; the others are fretted anew, an octave the other way if need be. */
 function movedCell(cell: PlacedCell['cell'], shift: number, instrument: Instrument): PlacedCell['cell'] {
   if (cell.kind !== 'grip') return cell;
   const other = shift > 0 ? shift - 12 : shift + 12;
-  const grip = slideGrip(cell.grip, shift, instrument) ?? slideGrip(cell.grip, other, instrument);
-  return grip === null ? OPEN : { ...cell, grip };
+  for (const by of [shift, other]) {
+    const slid = slideGrip(cell.grip, by, instrument);
+    if (slid && holdGrip(slid, instrument, SONG_HAND).ok) return { ...cell, grip: slid };
+    const near = (handFret(cell.grip) ?? 0) + by;
+    const pitches = gripPitches(cell.grip, instrument).map((p) => (p + by) as typeof p);
+    const anew = refret(pitches, { instrument, hand: SONG_HAND, near: Math.max(0, near) });
+    if (anew) return { ...cell, grip: anew };
+  }
+  return OPEN;
 }

@@ -1,0 +1,119 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { extname } from 'node:path';
+import { formatProblem, type Problem } from '../src/core/base/index';
+import { songFindings } from '../src/core/clash/index';
+import { readChart, writeChart } from '../src/core/formats/index';
+import { sheetOf, sheetText } from '../src/core/sheet/index';
+import { applyEdit, countOpen, readSong, saveSong, songLength, type Song } from '../src/core/song/index';
+import { finish, splitSong } from '../src/core/split/index';
+import { playerFrom } from './grip-commands';
+import { CallError, InputError } from './outcome';
+import type { Options } from './run';
+
+/** `check FILE`: what clashes. */
+export async function checkCommand(path: string): Promise<unknown> {
+  const song = await readSongFile(path);
+  const findings = songFindings(song).map(
+    ({ kind, level, section, pass, bar, beat, beats, players, notes, text, kept }) => ({
+      kind,
+      level,
+      section,
+      pass,
+      bar,
+      beat,
+      beats,
+      players,
+      notes,
+      text,
+      kept: kept !== null,
+      ...(kept === null ? {} : { reason: kept }),
+    }),
+  );
+  const count = (level: string) => findings.filter((f) => f.level === level && !f.kept).length;
+  const { bars, seconds } = songLength(song);
+  const summary = {
+    title: song.title,
+    bars,
+    seconds: Math.round(seconds * 10) / 10,
+    open: countOpen(song),
+    clashes: count('clash'),
+    watches: count('watch'),
+    notes: count('note'),
+    kept: findings.filter((f) => f.kept).length,
+  };
+  return { findings, summary };
+}
+
+/** `split FILE`: fills the open cells. */
+export async function splitCommand(path: string, options: Options): Promise<unknown> {
+  const song = await readSongFile(path);
+  const start = performance.now();
+  const proposal = finish(splitSong(song, null));
+  if (!proposal.ok) throw new RangeError(proposal.error);
+  const { changes, cost, bound } = proposal.value;
+  const filled = applyEdit(song, { kind: 'setCells', changes });
+  const ms = Math.round(performance.now() - start);
+  if (typeof options.out === 'string') await writeSongFile(options.out, filled);
+  const gap = cost === 0 ? 0 : Math.round(((cost - bound) / cost) * 10000) / 10000;
+  return { cost, bound, gap, ms, chart: writeChart(filled) };
+}
+
+/** `sheet FILE --player P`: the player's text tab. */
+export async function sheetCommand(path: string, options: Options): Promise<string> {
+  const player = playerFrom(options.player);
+  return sheetText(sheetOf(await readSongFile(path), player));
+}
+
+/** `convert IN OUT`, by file ending. */
+export async function convertCommand(from: string, to: string): Promise<unknown> {
+  kindOf(to);
+  const song = await readSongFile(from);
+  await writeSongFile(to, song);
+  return { from, to, title: song.title };
+}
+
+async function readSongFile(path: string): Promise<Song> {
+  const kind = kindOf(path);
+  let text: string;
+  try {
+    text = await readFile(path, 'utf8');
+  } catch {
+    throw new InputError(`${path}: cannot be read; expected a chart (.txt) or a song file (.json)`);
+  }
+  if (kind === 'txt') {
+    const { song, problems } = readChart(text);
+    if (problems.length > 0) throw new InputError(listed(path, problems));
+    return song;
+  }
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new InputError(
+      `${path}: this is no JSON: ${(error as Error).message}; expected an Orchestron song file`,
+    );
+  }
+  const song = readSong(json);
+  if (!song.ok) throw new InputError(listed(path, song.error));
+  return song.value;
+}
+
+async function writeSongFile(path: string, song: Song): Promise<void> {
+  const text = kindOf(path) === 'txt' ? writeChart(song) : `${JSON.stringify(saveSong(song), null, 2)}\n`;
+  try {
+    await writeFile(path, text);
+  } catch (error) {
+    throw new InputError(`${path}: cannot be written: ${(error as Error).message}`);
+  }
+}
+
+function kindOf(path: string): 'txt' | 'json' {
+  const ending = extname(path).toLowerCase();
+  if (ending === '.txt') return 'txt';
+  if (ending === '.json') return 'json';
+  throw new CallError(`${path}: expected a file ending in .txt (chart text) or .json (song file)`);
+}
+
+function listed(path: string, problems: readonly Problem[]): string {
+  return problems.map((p) => `${path}: ${formatProblem(p)}`).join('\n');
+}

@@ -1,0 +1,74 @@
+import { parseArgs } from 'node:util';
+import { checkCommand, convertCommand, sheetCommand, splitCommand } from './file-commands';
+import { gripsCommand, nameCommand } from './grip-commands';
+import { CallError, InputError, type Outcome } from './outcome';
+
+const USAGE = `orchestron COMMAND …
+  name GRIP [--tuning "D A D G B E"] [--capo N] [--key K]
+  grips CHORD [--player guitar1|guitar2|bass] [--tuning …] [--capo N] [--gain N] [--key K] [--max N]
+  check FILE
+  split FILE [-o OUT]
+  sheet FILE --player guitar1|guitar2|bass
+  convert IN OUT
+`;
+
+const OPTIONS = {
+  tuning: { type: 'string' },
+  capo: { type: 'string' },
+  key: { type: 'string' },
+  player: { type: 'string' },
+  gain: { type: 'string' },
+  max: { type: 'string' },
+  out: { type: 'string', short: 'o' },
+  help: { type: 'boolean' },
+} as const;
+
+/** What the options of a call may be. */
+export type Options = { readonly [K in keyof typeof OPTIONS]?: string | boolean };
+
+/** Runs one call; never throws for a wrong call (code 2) or wrong input (code 1). */
+export async function runCommand(args: readonly string[]): Promise<Outcome> {
+  try {
+    const { values, positionals } = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
+    const [command, ...rest] = positionals;
+    if (values.help || command === undefined)
+      return { code: values.help ? 0 : 2, out: values.help ? USAGE : '', err: values.help ? '' : USAGE };
+    switch (command) {
+      case 'name':
+        return json(nameCommand(need(rest, 1, 'name GRIP')[0]!, values));
+      case 'grips':
+        return json(gripsCommand(need(rest, 1, 'grips CHORD')[0]!, values));
+      case 'check':
+        return json(await checkCommand(need(rest, 1, 'check FILE')[0]!));
+      case 'split':
+        return json(await splitCommand(need(rest, 1, 'split FILE [-o OUT]')[0]!, values));
+      case 'sheet':
+        return {
+          code: 0,
+          out: await sheetCommand(need(rest, 1, 'sheet FILE --player PLAYER')[0]!, values),
+          err: '',
+        };
+      case 'convert': {
+        const [from, to] = need(rest, 2, 'convert IN OUT');
+        return json(await convertCommand(from!, to!));
+      }
+      default:
+        throw new CallError(`"${command}" is no command.\n${USAGE}`);
+    }
+  } catch (error) {
+    if (error instanceof InputError) return { code: 1, out: '', err: `${error.message}\n` };
+    const wrongCall =
+      error instanceof CallError || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
+    if (wrongCall) return { code: 2, out: '', err: `${(error as Error).message}\n` };
+    throw error;
+  }
+}
+
+function need(rest: readonly string[], count: number, usage: string): readonly string[] {
+  if (rest.length !== count) throw new CallError(`Expected: ${usage}`);
+  return rest;
+}
+
+function json(value: unknown): Outcome {
+  return { code: 0, out: `${JSON.stringify(value, null, 2)}\n`, err: '' };
+}

@@ -1,0 +1,92 @@
+import { belongs, pitchClass, thirdOf, type ChordSymbol, type Midi } from '../pitch/index';
+import { TICKS_PER_QUARTER } from '../time/index';
+import type { Part } from './scene';
+import {
+  BELONGS_SHARE,
+  BELONGS_SHARE_SEMITONE,
+  FOREIGN_NOTE,
+  RUB_UNIT,
+  RUB_WEIGHT,
+  SHORTEST_WEIGHT,
+  WRONG_THIRD,
+} from './thresholds';
+
+/** How two players' notes rub, all their pairs together; the pair is the worst one. */
+export interface Rub {
+  /** 1 is a clash. */
+  readonly score: number;
+  readonly a: Midi;
+  readonly b: Midi;
+}
+
+/** Between two sounding parts, or inside one (`a === b`). Null when nothing rubs. */
+export function rubBetween(a: Part, b: Part, chord: ChordSymbol | null): Rub | null {
+  const weight = durationWeight(Math.min(a.soundTicks, b.soundTicks));
+  const drive = a === b ? 1 + 0.05 * a.gain : 1 + 0.01 * Math.max(a.gain, b.gain);
+  let sum = 0;
+  let worst: { weight: number; a: Midi; b: Midi } | null = null;
+  const foreign = new Set<number>();
+  for (let i = 0; i < a.pitches.length; i += 1) {
+    for (let j = a === b ? i + 1 : 0; j < b.pitches.length; j += 1) {
+      const x = a.pitches[i]!;
+      const y = b.pitches[j]!;
+      const pair = pairWeight(x, y, { chord, withBass: a.player === 'bass' || b.player === 'bass' });
+      if (pair === 0) continue;
+      sum += pair;
+      for (const pitch of [x, y]) if (chord && !belongs(chord, pitch)) foreign.add(pitchClass(pitch));
+      if (worst === null || pair > worst.weight) worst = { weight: pair, a: x, b: y };
+    }
+  }
+  if (worst === null) return null;
+  const score = ((sum * drive + FOREIGN_NOTE * foreign.size) * weight) / RUB_UNIT;
+  return { score, a: worst.a, b: worst.b };
+}
+
+/** The major third over a minor chord or the other way, held by one player; null when there is none. */
+export function wrongThird(part: Part, chord: ChordSymbol | null): { pitch: Midi; score: number } | null {
+  const third = chord ? thirdOf(chord) : null;
+  if (chord === null || third === null) return null;
+  const isMinor = pitchClass(third - chord.rootPc) === 3;
+  const wrong = pitchClass(chord.rootPc + (isMinor ? 4 : 3));
+  if (belongs(chord, wrong)) return null;
+  const pitch = part.pitches.find((p) => pitchClass(p) === wrong);
+  if (pitch === undefined) return null;
+  return { pitch, score: (WRONG_THIRD * durationWeight(part.soundTicks)) / RUB_UNIT };
+}
+
+/** Weight of one pair of pitches before duration and gain; 0 for intervals that do not rub. */
+export function pairWeight(
+  x: Midi,
+  y: Midi,
+  context: { chord: ChordSymbol | null; withBass: boolean },
+): number {
+  const base = baseWeight(Math.abs(x - y), context.withBass);
+  if (base === 0) return 0;
+  const register = Math.min(2.5, Math.max(0.6, 2 ** ((60 - Math.min(x, y)) / 18)));
+  const { chord } = context;
+  const meant = chord !== null && belongs(chord, x) && belongs(chord, y);
+  const semitone = Math.abs(x - y) % 12 === 1;
+  return base * register * (meant ? (semitone ? BELONGS_SHARE_SEMITONE : BELONGS_SHARE) : 1);
+}
+
+function baseWeight(distance: number, withBass: boolean): number {
+  switch (distance % 12) {
+    case 1:
+      if (distance === 1) return RUB_WEIGHT.semitone;
+      return distance === 13 ? RUB_WEIGHT.minorNinth : RUB_WEIGHT.semitoneAndOctaves;
+    case 2:
+      return distance === 2 ? RUB_WEIGHT.wholeTone : 0;
+    case 6:
+      if (withBass) return RUB_WEIGHT.tritoneWithBass;
+      return distance === 6 ? RUB_WEIGHT.tritone : RUB_WEIGHT.tritoneCompound;
+    case 11:
+      return distance === 11 ? RUB_WEIGHT.majorSeventh : RUB_WEIGHT.majorSeventhCompound;
+    default:
+      return 0;
+  }
+}
+
+function durationWeight(ticks: number): number {
+  const beats = ticks / TICKS_PER_QUARTER;
+  return Math.min(1, Math.max(SHORTEST_WEIGHT, Math.sqrt(beats / 2)));
+}

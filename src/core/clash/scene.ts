@@ -1,0 +1,29 @@
+import type { Player } from '../form/index';
+import type { ChordSymbol, Key, Midi } from '../pitch/index';
+
+/** What one player sounds at one moment. */
+export interface Part {
+  readonly player: Player;
+  /** Sounding pitches, lowest first; empty when resting. */
+  readonly pitches: readonly Midi[];
+  /** Longest a struck note sounds here, in ticks; dead hits are 0. */
+  readonly soundTicks: number;
+  /** Amplifier gain, 0–10. */
+  readonly gain: number;
+}
+
+/** All that sounds together at one moment, and what it is meant to be. */
+export interface Scene {
+  readonly chord: ChordSymbol | null;
+  readonly key: Key;
+  readonly parts: readonly Part[];
+  /** False while a cell is still open: then nothing is said about what is missing. */
+  readonly complete: boolean;
+}
+
+export type Level = 'note' | 'watch' | 'clash';
+
+/** Parts that are heard. */
+export function soundingParts(scene: Scene): readonly Part[] {
+  return scene.parts.filter((part) => part.pitches.length > 0 && part.soundTicks > 0);
+}

@@ -1,0 +1,5 @@
+/**
+ * sheet: what one player takes to rehearsal, independent of screen or printer. Start with sheet.ts.
+ */
+export { sheetName, sheetOf, type Sheet, type SheetBar, type SheetCell, type SheetPart } from './sheet';
+export { sheetText } from './text';

@@ -1,0 +1,151 @@
+import { barsOnPass, differingPasses, PLAYER_WORDS, type Bar, type Player } from '../form/index';
+import { formatGrip, type Grip } from '../grip/index';
+import { formatTuning, tuningWords, type Instrument } from '../instrument/index';
+import { pretty } from '../pitch/index';
+import { songKey, songLength, unfold, type Playing, type Song } from '../song/index';
+import { barTicks, formatDuration, formatMeter, type Meter } from '../time/index';
+
+/** One player's sheet: everything to stand in front of them, in played order, independent of screen or paper. */
+export interface Sheet {
+  readonly player: Player;
+  readonly title: string;
+  /** "D minor · 132 bpm · 4/4 · 36 bars · 1:05". */
+  readonly ground: string;
+  /** "drop D (D A D G B E) · 22 frets · gain 7 · no capo". */
+  readonly rig: string;
+  readonly strings: readonly string[];
+  readonly parts: readonly SheetPart[];
+}
+
+/** One section in its place. Material played before without change only points back. */
+export interface SheetPart {
+  readonly heading: string;
+  /** "twice", "in Em", "as before" … */
+  readonly remarks: readonly string[];
+  readonly firstBar: number;
+  readonly bars: readonly SheetBar[];
+  /** Bars that differ on later passes. */
+  readonly passes: readonly { readonly heading: string; readonly bars: readonly SheetBar[] }[];
+}
+
+/** A bar for one player. Places count in ticks from the bar line. */
+export interface SheetBar {
+  /** Bar number within the section, from 1. */
+  readonly number: number;
+  readonly ticks: number;
+  readonly chords: readonly { readonly at: number; readonly text: string; readonly early: string }[];
+  readonly cells: readonly SheetCell[];
+  /** Hits as written, or null: strike each grip once and let it ring. */
+  readonly hits: string | null;
+}
+
+export interface SheetCell {
+  readonly at: number;
+  /** Null for a rest or an open cell. */
+  readonly grip: Grip | null;
+  /** `rest`, `open` for the solver, or the grip as text. */
+  readonly text: string;
+  /** "" or "an eighth early", "a sixteenth early". */
+  readonly early: string;
+  readonly guess: boolean;
+}
+
+export function sheetOf(song: Song, player: Player): Sheet {
+  const instrument = song.players[player];
+  const { bars, seconds } = songLength(song);
+  const key = songKey(song);
+  const ground = [
+    `${pretty(key.tonic)} ${key.mode}`,
+    `${song.tempo} bpm`,
+    formatMeter(song.meter),
+    `${bars} bars`,
+    formatDuration(seconds),
+  ].join(' · ');
+  const shown = new Set<object>();
+  const parts = unfold(song).map((playing) => {
+    const again = shown.has(playing.section);
+    shown.add(playing.section);
+    return partOf(playing, { player, meter: song.meter, again });
+  });
+  return {
+    player,
+    title: song.title,
+    ground,
+    rig: rigWords(instrument),
+    strings: instrument.tuning.map((name) => name.replace(/-?\d$/, '')),
+    parts,
+  };
+}
+
+/** "Guitar 1", "Bass". */
+export function sheetName(sheet: Sheet): string {
+  return PLAYER_WORDS[sheet.player];
+}
+
+function partOf(
+  playing: Playing,
+  { player, meter, again }: { player: Player; meter: Meter; again: boolean },
+): SheetPart {
+  const { section, entry } = playing;
+  const remarks = [
+    ...(entry.times > 1 ? [timesWords(entry.times)] : []),
+    ...(playing.shift !== 0 ? [`in ${pretty(playing.key.text)}`] : []),
+    ...(again ? ['as before'] : []),
+  ];
+  if (again) return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars: [], passes: [] };
+  const bars = section.bars.map((bar, i) => barOf(bar, { player, number: i + 1, meter }));
+  const passes = differingPasses(section)
+    .filter((pass) => pass <= entry.times)
+    .flatMap((pass) => {
+      const played = barsOnPass(section, pass);
+      const different = played.flatMap((bar, i) => {
+        const made = barOf(bar, { player, number: i + 1, meter });
+        return JSON.stringify(made) === JSON.stringify(bars[i]) ? [] : [made];
+      });
+      return different.length === 0 ? [] : [{ heading: `${ordinal(pass)} time`, bars: different }];
+    });
+  return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars, passes };
+}
+
+function barOf(
+  bar: Bar,
+  { player, number, meter }: { player: Player; number: number; meter: Meter },
+): SheetBar {
+  return {
+    number,
+    ticks: barTicks(meter),
+    chords: bar.chords.map((c) => ({ at: c.at, text: pretty(c.chord), early: earlyWords(c.push) })),
+    cells: bar.cells[player].map(({ at, push, cell }) => ({
+      at,
+      grip: cell.kind === 'grip' ? cell.grip : null,
+      text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,
+      early: earlyWords(push),
+      guess: cell.kind !== 'open' && cell.guess,
+    })),
+    hits: bar.hits[player],
+  };
+}
+
+function rigWords(instrument: Instrument): string {
+  const words = tuningWords(instrument);
+  const strings = formatTuning(instrument).split(' ').map(pretty).join(' ');
+  return [
+    words === formatTuning(instrument) ? strings : `${pretty(words)} (${strings})`,
+    instrument.capo === 0 ? 'no capo' : `capo ${instrument.capo}`,
+    `${instrument.frets} frets`,
+    `gain ${instrument.gain}`,
+  ].join(' · ');
+}
+
+function earlyWords(push: 0 | 240 | 480): string {
+  if (push === 0) return '';
+  return push === 480 ? 'an eighth early' : 'a sixteenth early';
+}
+
+function timesWords(times: number): string {
+  return times === 2 ? 'twice' : `${times} times`;
+}
+
+function ordinal(n: number): string {
+  return n === 1 ? '1st' : n === 2 ? '2nd' : n === 3 ? '3rd' : `${n}th`;
+}

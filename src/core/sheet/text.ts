@@ -1,0 +1,113 @@
+import type { Sheet, SheetBar } from './sheet';
+import { sheetName } from './sheet';
+
+/** Bars on one line of text tab. */
+const BARS_PER_LINE = 4;
+/** Fewest characters a bar is wide. */
+const NARROWEST = 12;
+
+/** The sheet as plain text tab, highest string on top as people write it, ending with a line break. */
+export function sheetText(sheet: Sheet): string {
+  const lines = [
+    `${sheet.title} - ${sheetName(sheet)}`,
+    sheet.ground,
+    sheet.rig,
+    'Hits: O ring  M palm mute  X dead  small = weak  - hold  . silent  1-6 one string',
+  ];
+  for (const part of sheet.parts) {
+    const remarks = part.remarks.length > 0 ? ` (${part.remarks.join(', ')})` : '';
+    lines.push('', `== ${part.heading} ==${remarks}  from bar ${part.firstBar}`);
+    lines.push(...systems(part.bars, sheet));
+    for (const pass of part.passes) {
+      const numbers = pass.bars.map((bar) => bar.number).join(', ');
+      lines.push('', `-- ${pass.heading}, bar ${numbers} --`, ...systems(pass.bars, sheet));
+    }
+  }
+  return `${lines.map((line) => line.trimEnd()).join('\n')}\n`;
+}
+
+function systems(bars: readonly SheetBar[], sheet: Sheet): string[] {
+  const lines: string[] = [];
+  for (let from = 0; from < bars.length; from += BARS_PER_LINE) {
+    if (from > 0) lines.push('');
+    lines.push(...system(bars.slice(from, from + BARS_PER_LINE), sheet));
+  }
+  return lines;
+}
+
+function system(bars: readonly SheetBar[], sheet: Sheet): string[] {
+  const label = Math.max(4, ...sheet.strings.map((s) => s.length));
+  const columns = bars.map(barColumns);
+  const line = (name: string, cell: (i: number) => string, edge: string) =>
+    `${name.padEnd(label)}${edge}${columns.map((_, i) => cell(i)).join(edge)}${edge}`;
+  const chords = line('', (i) => columns[i]!.chords, ' ');
+  const tab = sheet.strings.map((name, s) => line(name, (i) => columns[i]!.strings(s), '|')).reverse();
+  const hits = bars.some((bar) => bar.hits !== null) ? [line('hits', (i) => columns[i]!.hits, ' ')] : [];
+  return [chords, ...tab, ...hits];
+}
+
+interface Columns {
+  readonly chords: string;
+  readonly hits: string;
+  readonly strings: (string: number) => string;
+}
+
+/** Lays one bar out in characters: every cell, chord and hit starts where it stands in the bar. */
+function barColumns(bar: SheetBar): Columns {
+  const hits = bar.hits ?? '';
+  const step = hits.length === 0 ? 1 : Math.ceil(NARROWEST / hits.length);
+  const need = Math.max(
+    widthFor(
+      bar.chords.map((c) => ({ at: c.at, length: chordText(c).length + 1 })),
+      bar.ticks,
+    ),
+    widthFor(
+      bar.cells.map((c) => ({ at: c.at, length: 4 })),
+      bar.ticks,
+    ),
+    hits.length * step,
+    NARROWEST,
+  );
+  const unit = hits.length === 0 ? 1 : hits.length;
+  const width = Math.ceil(need / unit) * unit + 1;
+  const inner = width - 1;
+  const column = (at: number) => 1 + Math.floor((at / bar.ticks) * inner);
+  const put = (fill: string, items: readonly { at: number; text: string }[]) => {
+    const row = [...fill.repeat(width)];
+    for (const { at, text } of items) [...text].forEach((c, i) => (row[column(at) + i] = c));
+    return row.slice(0, width).join('');
+  };
+  return {
+    chords: put(
+      ' ',
+      bar.chords.map((c) => ({ at: c.at, text: chordText(c) })),
+    ),
+    hits: put(
+      ' ',
+      [...hits].map((text, i) => ({ at: (i * bar.ticks) / hits.length, text })),
+    ),
+    strings: (string) =>
+      put(
+        '-',
+        bar.cells.flatMap((cell) => {
+          if (cell.grip === null)
+            return string === 0 ? [{ at: cell.at, text: cell.text === 'rest' ? 'r' : '?' }] : [];
+          const fret = cell.grip[string];
+          return fret === null || fret === undefined ? [] : [{ at: cell.at, text: String(fret) }];
+        }),
+      ),
+  };
+}
+
+function chordText(chord: SheetBar['chords'][number]): string {
+  return (chord.early === '' ? '' : chord.early.includes('sixteenth') ? '<<' : '<') + chord.text;
+}
+
+function widthFor(items: readonly { at: number; length: number }[], ticks: number): number {
+  let width = 0;
+  items.forEach((item, i) => {
+    const until = items[i + 1]?.at ?? ticks;
+    width = Math.max(width, Math.ceil(item.length / ((until - item.at) / ticks)));
+  });
+  return Math.min(60, width);
+}
