@@ -22,7 +22,12 @@ export function effortOf(
   const highest = Math.max(0, ...hold.presses.map((p) => p.fret));
   const high = Math.max(0, highest - 7) * 0.025 + Math.max(0, highest - 12) * 0.05;
   const effort =
-    1.2 * reach * reach + 0.12 * hold.presses.length + barre + 0.5 * unstopped + 0.5 * inner + high;
+    1.2 * reach * reach +
+    0.12 * hold.presses.length +
+    barre +
+    0.5 * unstopped +
+    (hold.fingers.length - strings.length > 2 ? 0.5 : 0.25) * inner +
+    high;
   return Math.round(effort * 1000) / 1000;
 }
 

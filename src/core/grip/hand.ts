@@ -33,6 +33,10 @@ export const HANDS: Readonly<Record<Hand['name'], Hand>> = {
 
 /** Greatest distance in mm between two different fingers of this hand. */
 export function spreadLimitMm(hand: Hand, a: number, b: number): number {
-  const pair = `${Math.min(a, b)}${Math.max(a, b)}` as FingerPair;
-  return hand.spreadMm[pair];
+  return hand.spreadMm[PAIRS[a * 5 + b]!];
 }
+
+const PAIRS: readonly FingerPair[] = Array.from(
+  { length: 25 },
+  (_, i) => `${Math.min(Math.floor(i / 5), i % 5)}${Math.max(Math.floor(i / 5), i % 5)}` as FingerPair,
+);

@@ -23,8 +23,6 @@ export interface Hold {
   readonly reachMm: number;
 }
 
-type Group = Omit<Press, 'finger'>;
-
 /**
  * The most natural fingering of a grip, or why no hand can hold it: a fret that is not there, more than four fingers,
  * or two fingers too far apart (in mm, against the hand's limit for that pair).
@@ -36,60 +34,78 @@ export function holdGrip(grip: Grip, instrument: Instrument, hand: Hand): Result
     const behind = instrument.capo > 0 ? ` above the capo at ${instrument.capo}` : '';
     return fail(`fret ${missing.fret} is not there: this neck ends at fret ${last}${behind}`);
   }
-  const fretted = grip.flatMap((fret, string) => (fret !== null && fret > 0 ? [{ fret, string }] : []));
-  if (fretted.length === 0) return ok({ presses: [], fingers: grip.map(() => null), reachMm: 0 });
-
-  let best: { presses: readonly Press[]; cost: number } | null = null;
-  let refusal: Refusal | null = null;
-  for (const groups of groupings(grip)) {
-    const answer = assign(groups, { grip, instrument, hand });
-    if ('cost' in answer) {
-      if (best === null || answer.cost < best.cost) best = answer;
-    } else if (refusal === null || answer.overMm < refusal.overMm) refusal = answer;
-  }
-  if (best === null && hand.thumb) best = withThumb(grip, instrument, hand);
-  if (best === null) return fail(refusal?.reason ?? 'needs more than four fingers');
-  const presses = best.presses;
+  const notes = frettedNotes(grip);
+  if (notes.length === 0) return ok({ presses: [], fingers: grip.map(() => null), reachMm: 0 });
+  const search = { grip, notes, instrument, hand };
+  const presses = finger(search, 'within-limits') ?? (hand.thumb ? withThumb(grip, instrument, hand) : null);
+  if (presses === null) return fail(refusal(search));
   return ok({ presses, fingers: fingersOf(grip, presses), reachMm: reachOf(presses, instrument) });
 }
 
-interface Refusal {
-  readonly reason: string;
-  readonly overMm: number;
+interface Note {
+  readonly fret: Fret;
+  readonly string: number;
+}
+
+interface Search {
+  readonly grip: Grip;
+  readonly notes: readonly Note[];
+  readonly instrument: Instrument;
+  readonly hand: Hand;
+}
+
+/** Fretted strings by fret, then from the lowest string up: the order in which fingers are given out. */
+function frettedNotes(grip: Grip): readonly Note[] {
+  const notes: Note[] = [];
+  grip.forEach((fret, string) => {
+    if (fret !== null && fret > 0) notes.push({ fret, string });
+  });
+  return notes.sort((a, b) => a.fret - b.fret || a.string - b.string);
 }
 
 /**
- * Every way to cover the fretted strings with single presses and barres. A barre may pass strings fretted higher,
- * never an open, a silent or a lower one.
+ * Depth-first over single presses and barres, fingers rising with the frets and along one fret from the lowest string
+ * up; cut where it already costs more than the best. `at-any-reach` weighs what is over the limits instead of
+ * refusing it, to find the nearest miss. Null when four fingers are not enough.
  */
-function groupings(grip: Grip): readonly (readonly Group[])[] {
-  const byFret = new Map<Fret, number[]>();
-  grip.forEach((fret, string) => {
-    if (fret !== null && fret > 0) byFret.set(fret, [...(byFret.get(fret) ?? []), string]);
-  });
-  let all: Group[][] = [[]];
-  for (const [fret, strings] of [...byFret].sort((a, b) => a[0] - b[0])) {
-    const ways = runs(strings, (from, to) => canBarre(grip, fret, from, to));
-    all = all.flatMap((done) =>
-      ways.map((way) => [...done, ...way.map(([from, to]): Group => ({ fret, from, to }))]),
-    );
-  }
-  return all.filter((groups) => groups.length <= 5);
+function finger(search: Search, mode: 'within-limits' | 'at-any-reach'): readonly Press[] | null {
+  const { grip, notes, instrument, hand } = search;
+  let best: readonly Press[] | null = null;
+  let bestCost = Infinity;
+  const presses: Press[] = [];
+
+  const next = (from: number, cost: number): void => {
+    if (cost >= bestCost) return;
+    if (from === notes.length) {
+      best = [...presses];
+      bestCost = cost;
+      return;
+    }
+    const { fret, string } = notes[from]!;
+    const last = presses.at(-1);
+    const first = last === undefined ? 1 : (last.finger as number) + 1;
+    for (let to = from; to < notes.length && notes[to]!.fret === fret; to += 1) {
+      const end = notes[to]!.string;
+      if (to > from && !canBarre(grip, fret, string, end)) break;
+      for (let f = first; f <= 4; f += 1) {
+        const press: Press = { finger: f as Finger, fret, from: string, to: end };
+        let over = 0;
+        for (const other of presses) {
+          const mm = spanMm(instrument, other.fret, fret) - spreadLimitMm(hand, other.finger as number, f);
+          if (mm > over) over = mm;
+        }
+        if (over > 0 && mode === 'within-limits') continue;
+        presses.push(press);
+        next(to + 1, cost + awkwardness(press, last, grip) + 100 * over);
+        presses.pop();
+      }
+    }
+  };
+  next(0, 0);
+  return best;
 }
 
-/** All cuts of a list of strings into consecutive runs, each run allowed by `may` when it holds more than one. */
-function runs(strings: readonly number[], may: (from: number, to: number) => boolean): [number, number][][] {
-  if (strings.length === 0) return [[]];
-  const list: [number, number][][] = [];
-  for (let n = 1; n <= strings.length; n += 1) {
-    const from = strings[0]!;
-    const to = strings[n - 1]!;
-    if (n > 1 && !may(from, to)) break;
-    for (const rest of runs(strings.slice(n), may)) list.push([[from, to], ...rest]);
-  }
-  return list;
-}
-
+/** A barre may pass strings fretted higher, never an open, a silent or a lower one. */
 function canBarre(grip: Grip, fret: Fret, from: number, to: number): boolean {
   for (let s = from; s <= to; s += 1) {
     const here = grip[s] ?? null;
@@ -98,85 +114,56 @@ function canBarre(grip: Grip, fret: Fret, from: number, to: number): boolean {
   return true;
 }
 
-/** Fingers rise with the frets, and along one fret from the lowest string to the highest. */
-function assign(
-  groups: readonly Group[],
-  context: { grip: Grip; instrument: Instrument; hand: Hand },
-): { presses: readonly Press[]; cost: number } | Refusal {
-  const { grip, instrument, hand } = context;
-  if (groups.length > 4) return { reason: 'needs more than four fingers', overMm: 1000 + groups.length };
-  let best: { presses: readonly Press[]; cost: number } | null = null;
-  let refusal: Refusal = { reason: 'needs more than four fingers', overMm: 1000 };
-  for (const fingers of CHOICES[groups.length]!) {
-    const presses = groups.map((group, i): Press => ({ ...group, finger: fingers[i]! }));
-    const tooWide = firstTooWide(presses, instrument, hand);
-    if (tooWide) {
-      if (tooWide.overMm < refusal.overMm) refusal = tooWide;
-      continue;
-    }
-    const cost = awkwardness(presses, grip);
-    if (best === null || cost < best.cost) best = { presses, cost };
-  }
-  return best ?? refusal;
-}
-
-function firstTooWide(presses: readonly Press[], instrument: Instrument, hand: Hand): Refusal | null {
-  let worst: Refusal | null = null;
-  for (let i = 0; i < presses.length; i += 1) {
-    for (let j = i + 1; j < presses.length; j += 1) {
-      const a = presses[i]!;
-      const b = presses[j]!;
-      if (a.finger === 'T' || b.finger === 'T') continue;
-      const mm = spanMm(instrument, a.fret, b.fret);
-      const limit = spreadLimitMm(hand, a.finger, b.finger);
-      if (mm > limit && (worst === null || mm - limit > worst.overMm)) {
-        worst = {
-          overMm: mm - limit,
-          reason: `reach ${Math.round(mm)} mm from fret ${a.fret} to ${b.fret}, over ${limit} mm for fingers ${a.finger} and ${b.finger}`,
-        };
-      }
-    }
-  }
-  return worst;
-}
-
 /** Unnatural spacing, barres away from the first finger, and starting late on the hand all cost (common practice). */
-function awkwardness(presses: readonly Press[], grip: Grip): number {
-  let cost = 0;
-  presses.forEach((press, i) => {
-    const finger = press.finger as number;
-    const strings = press.to - press.from + 1;
-    if (strings > 1) {
-      cost += finger === 1 ? 0.8 : finger === 2 ? 2.5 : strings === 2 ? 1 : 1.2;
-      // A barre that must leave a higher open string alone is pressed with the fingertip only.
-      if (grip.slice(press.to + 1).includes(0 as Fret)) cost += 1;
-    }
-    if (i === 0) cost += 0.3 * (finger - 1);
-    else {
-      const before = presses[i - 1]!;
-      cost += 0.5 * Math.abs(finger - (before.finger as number) - Math.max(1, press.fret - before.fret));
-      // Two fingers side by side at one fret lie badly on strings far apart.
-      if (press.fret === before.fret) cost += 0.2 * Math.max(0, press.from - before.to - 2);
-    }
-    cost += 0.6;
-  });
+function awkwardness(press: Press, before: Press | undefined, grip: Grip): number {
+  const f = press.finger as number;
+  const strings = press.to - press.from + 1;
+  let cost = 0.6;
+  if (strings > 1) {
+    cost += f === 1 ? 0.8 : f === 2 ? 2.5 : strings === 2 ? 1 : 1.2;
+    // A barre that must leave a higher open string alone is pressed with the fingertip only.
+    if (grip.indexOf(0 as Fret, press.to + 1) >= 0) cost += 1;
+  }
+  if (before === undefined) return cost + 0.3 * (f - 1);
+  cost += 0.5 * Math.abs(f - (before.finger as number) - Math.max(1, press.fret - before.fret));
+  // Two fingers side by side at one fret lie badly on strings far apart.
+  if (press.fret === before.fret) cost += 0.2 * Math.max(0, press.from - before.to - 2);
   return cost;
 }
 
+/** The nearest miss in words. */
+function refusal(search: Search): string {
+  const presses = finger(search, 'at-any-reach');
+  if (presses === null) return 'needs more than four fingers';
+  let worst: { over: number; words: string } | null = null;
+  for (const a of presses) {
+    for (const b of presses) {
+      if (a === b || a.fret > b.fret) continue;
+      const mm = spanMm(search.instrument, a.fret, b.fret);
+      const limit = spreadLimitMm(search.hand, a.finger as number, b.finger as number);
+      if (mm - limit > (worst?.over ?? 0)) {
+        const words = `reach ${Math.round(mm)} mm from fret ${a.fret} to ${b.fret}, over ${limit} mm for fingers ${a.finger} and ${b.finger}`;
+        worst = { over: mm - limit, words };
+      }
+    }
+  }
+  return worst?.words ?? 'needs more than four fingers';
+}
+
 /** Thumb on the lowest string, the rest by fingers; only within 45 mm of the first finger (common practice). */
-function withThumb(
-  grip: Grip,
-  instrument: Instrument,
-  hand: Hand,
-): { presses: readonly Press[]; cost: number } | null {
+function withThumb(grip: Grip, instrument: Instrument, hand: Hand): readonly Press[] | null {
   const low = grip[0] ?? null;
   if (low === null || low === 0 || instrument.kind !== 'guitar') return null;
-  const rest = holdGrip([null, ...grip.slice(1)], instrument, { ...hand, thumb: false });
-  if (!rest.ok || rest.value.presses.length === 0) return null;
-  const first = Math.min(...rest.value.presses.map((press) => press.fret));
-  if (spanMm(instrument, first, low) > 45) return null;
-  return { presses: [{ finger: 'T', fret: low, from: 0, to: 0 }, ...rest.value.presses], cost: 5 };
+  const rest = [null, ...grip.slice(1)];
+  const presses = finger({ grip: rest, notes: frettedNotes(rest), instrument, hand }, 'within-limits');
+  if (presses === null || presses.length === 0) return null;
+  const first = Math.min(...presses.map((press) => press.fret));
+  if (spanMm(instrument, first, low) > THUMB_MM) return null;
+  return [{ finger: 'T', fret: low, from: 0, to: 0 }, ...presses];
 }
+
+/** How far along the neck the thumb may lie from the lowest finger. */
+const THUMB_MM = 45;
 
 function fingersOf(grip: Grip, presses: readonly Press[]): (Finger | null)[] {
   return grip.map((fret, string) => {
@@ -189,24 +176,3 @@ function reachOf(presses: readonly Press[], instrument: Instrument): number {
   const frets = presses.map((press) => press.fret);
   return spanMm(instrument, Math.min(...frets), Math.max(...frets));
 }
-
-/** Increasing fingers for 0 … 4 presses. */
-const CHOICES: readonly (readonly (readonly Finger[])[])[] = [
-  [[]],
-  [[1], [2], [3], [4]],
-  [
-    [1, 2],
-    [1, 3],
-    [1, 4],
-    [2, 3],
-    [2, 4],
-    [3, 4],
-  ],
-  [
-    [1, 2, 3],
-    [1, 2, 4],
-    [1, 3, 4],
-    [2, 3, 4],
-  ],
-  [[1, 2, 3, 4]],
-];

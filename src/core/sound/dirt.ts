@@ -37,7 +37,7 @@ const STACKED_FIFTHS_SHARE = 0.3;
  * 0 for single notes, for clean amps and for an empty grip; bad from about 0.8.
  */
 export function gripDirt(pitches: readonly Midi[], gain: GainClass): number {
-  if (gain === 'clean') return 0;
+  if (gain === 'clean' || pitches.length < 2) return 0;
   const bare = new Set(pitches.map((p) => p % 12)).size === 2;
   let sum = 0;
   for (let i = 0; i < pitches.length; i += 1) {

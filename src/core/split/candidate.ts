@@ -1,4 +1,4 @@
-import { energyOf, mudOf, rubBetween, type Part } from '../clash/index';
+import { energyOf, mudOf, overlap, rubBetween, type Part } from '../clash/index';
 import { DIRT_UNIT } from '../clash/index';
 import type { Player } from '../form/index';
 import { shiftBetween, type KnownGrip } from '../grip/index';
@@ -13,16 +13,15 @@ export interface Candidate {
   readonly known: KnownGrip | null;
   /** Sounding pitches, lowest first. */
   readonly pitches: readonly Midi[];
-  readonly energy: Float64Array;
   readonly low: number;
   readonly top: number;
 }
 
-export const REST: Candidate = { known: null, pitches: [], energy: energyOf([]), low: 999, top: 0 };
+export const REST: Candidate = { known: null, pitches: [], low: 999, top: 0 };
 
 const known = new WeakMap<KnownGrip, Candidate>();
 
-/** Remembered per grip, because the energy of a grip is asked for in every slot. */
+/** Remembered per grip, so that the same grip is the same candidate in every slot. */
 export function candidateOf(grip: KnownGrip): Candidate {
   const hit = known.get(grip);
   if (hit) return hit;
@@ -30,7 +29,6 @@ export function candidateOf(grip: KnownGrip): Candidate {
   const made: Candidate = {
     known: grip,
     pitches,
-    energy: energyOf(pitches),
     low: Math.min(...pitches),
     top: Math.max(...pitches),
   };
@@ -85,7 +83,7 @@ export function pairPoints(
   if (hasBass) {
     if (a.low < b.low) points += w.BELOW_BASS_POINTS;
   } else {
-    const shared = sharedEnergy(a.energy, b.energy);
+    const shared = overlap(energyFor(a), energyFor(b));
     points +=
       seats.separation >= 0
         ? seats.separation * Math.max(0, shared - w.FREE_OVERLAP)
@@ -129,8 +127,11 @@ function partOf(c: Candidate, seat: Seat): Part {
   return { player: seat.player, pitches: c.pitches, soundTicks: seat.ticks, gain: seat.instrument.gain };
 }
 
-function sharedEnergy(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i += 1) sum += a[i]! < b[i]! ? a[i]! : b[i]!;
-  return sum;
+/** Energy is only worked out for candidates that survive pruning, and then kept. */
+function energyFor(c: Candidate): Float64Array {
+  let energy = energies.get(c);
+  if (!energy) energies.set(c, (energy = energyOf(c.pitches)));
+  return energy;
 }
+
+const energies = new WeakMap<Candidate, Float64Array>();

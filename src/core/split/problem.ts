@@ -1,4 +1,5 @@
-import { DEFAULT_PLAN, PLANS, type Plan } from './plan';
+import { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
+import type { Instrument } from '../instrument/index';
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
 import { parseNote, type Key } from '../pitch/index';
@@ -41,8 +42,8 @@ export interface SplitProblem {
 }
 
 /** How many candidates a guitar and the bass keep in a slot (cost grows with the fourth power). */
-export const KEPT_GUITAR = 26;
-export const KEPT_BASS = 10;
+const KEPT_GUITAR = 26;
+const KEPT_BASS = 10;
 
 /** The plan a section is split by: that of its first playing, or the usual one. */
 export function planOf(song: Song, section: string): Plan {
@@ -133,7 +134,23 @@ function unholdable(grip: KnownGrip['grip'], { instrument }: Pick<Seat, 'instrum
   return { grip, pitches, device: 'mixed', hold, stops: [], effort: 4 };
 }
 
+/** Remembered per instrument and role for each chord, length and voice: songs repeat themselves. */
 function openChoices(seat: Seat): Choices {
+  let byRole = remembered.get(seat.instrument);
+  if (!byRole) remembered.set(seat.instrument, (byRole = new WeakMap()));
+  let known = byRole.get(seat.role);
+  if (!known) byRole.set(seat.role, (known = new Map()));
+  const key = `${seat.chord?.text ?? ''} ${seat.ticks} ${seat.voice ? `${seat.voice.low}-${seat.voice.high}` : ''}`;
+  const hit = known.get(key);
+  if (hit) return hit;
+  const choices = chooseAmong(seat);
+  known.set(key, choices);
+  return choices;
+}
+
+const remembered = new WeakMap<Instrument, WeakMap<Role, Map<string, Choices>>>();
+
+function chooseAmong(seat: Seat): Choices {
   const all = allCandidates(seat).map((candidate) => ({ candidate, points: ownPoints(candidate, seat) }));
   all.sort((a, b) => a.points - b.points);
   const kept = diverse(all, seat.instrument.kind === 'bass' ? KEPT_BASS : KEPT_GUITAR);

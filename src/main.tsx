@@ -1,0 +1,17 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { setNonce } from 'get-nonce';
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/atkinson-hyperlegible-mono';
+import './ui/styles.css';
+import { App } from './screens/app';
+
+// Radix and the chart editor add a style element of their own; the server's policy wants our nonce on it.
+const nonce = document.querySelector<HTMLElement>('script[nonce], link[nonce], style[nonce]')?.nonce ?? '';
+setNonce(nonce);
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

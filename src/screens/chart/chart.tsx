@@ -1,0 +1,128 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Problem } from '../../core/base/index';
+import { createChartReader, writeChart } from '../../core/formats/index';
+import { countOpen, songLength, type Song } from '../../core/song/index';
+import { formatDuration } from '../../core/time/index';
+import { Button } from '../../ui/index';
+import { useDesk, usePorts } from '../ports';
+import { Editor, type EditorHandle } from './editor';
+import { Understood } from './understood';
+
+/** Form and harmony as text, read while typing; beside it the song as it is understood. */
+export function Chart() {
+  const { id = '' } = useParams();
+  const { desk } = usePorts();
+  const song = useDesk((s) => s.song)!;
+  const read = useMemo(() => createChartReader(), []);
+  const editor = useRef<EditorHandle>(null);
+  const own = useRef<Song | null>(null);
+  const [state, setState] = useState<{ text: string; problems: readonly Problem[] }>({
+    text: '',
+    problems: [],
+  });
+  /** What was typed and not understood when the song was changed on another screen. */
+  const [left, setLeft] = useState<string | null>(null);
+
+  useEffect(() => {
+    if (song === own.current) return;
+    own.current = song;
+    const { draft } = desk.getState();
+    const fresh = writeChart(song);
+    if (draft === null) {
+      setState({ text: fresh, problems: [] });
+      setLeft(null);
+      return;
+    }
+    const typed = read(draft);
+    // The draft still says this song: go on with it. Otherwise show the song and offer the draft beside it.
+    if (writeChart(typed.song) === fresh) setState({ text: draft, problems: typed.problems });
+    else {
+      setState({ text: fresh, problems: [] });
+      setLeft(draft);
+    }
+  }, [desk, read, song]);
+
+  const onType = (text: string) => {
+    const { song: understood, problems } = read(text);
+    own.current = understood;
+    setState({ text, problems });
+    desk.getState().typeChart(understood, problems.length > 0 ? text : null);
+  };
+
+  const { bars, seconds } = songLength(song);
+  const open = countOpen(song);
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <section aria-label="Chart text" className="flex min-h-[420px] min-w-0 flex-col lg:min-h-0">
+        <div className="flex flex-wrap items-center gap-2 px-4 py-1.5">
+          <h1 className="text-lg font-bold">Chart</h1>
+          <span className="text-soft">
+            {bars} bars · {formatDuration(seconds)}
+          </span>
+          <Button className="ml-auto" onClick={() => editor.current?.append(newSection(song))}>
+            Add a section
+          </Button>
+          <Link to={`/song/${id}/split`} className="rounded-md bg-ink px-3 py-1.5 text-ground">
+            {open > 0 ? `Go and split it (${open} open)` : 'To the split'}
+          </Link>
+        </div>
+        {left !== null && (
+          <div role="alert" className="border-l-8 border-watch bg-sheet px-4 py-2 text-[14px]">
+            Some lines were not understood before the song was changed on another screen. They are kept:{' '}
+            <Button
+              onClick={() => {
+                onType(left);
+                setLeft(null);
+              }}
+            >
+              Bring what I typed back
+            </Button>{' '}
+            <Button
+              look="quiet"
+              onClick={() => {
+                setLeft(null);
+                desk.getState().typeChart(song, null);
+              }}
+            >
+              Let it go
+            </Button>
+          </div>
+        )}
+        <div className="min-h-0 flex-1 border-t border-line">
+          <Editor ref={editor} text={state.text} problems={state.problems} onType={onType} />
+        </div>
+        <ProblemList problems={state.problems} onGo={(p) => editor.current?.goTo(p.line, p.column)} />
+      </section>
+      <Understood song={song} />
+    </div>
+  );
+}
+
+function ProblemList({ problems, onGo }: { problems: readonly Problem[]; onGo: (problem: Problem) => void }) {
+  if (problems.length === 0) {
+    return <p className="border-t border-line px-4 py-1 text-[14px] text-good">Everything is understood.</p>;
+  }
+  return (
+    <ul aria-label="Not understood" className="max-h-36 overflow-y-auto border-t-2 border-clash px-4 py-1">
+      {problems.map((p, i) => (
+        <li key={i}>
+          <button type="button" className="text-left text-[14px] hover:underline" onClick={() => onGo(p)}>
+            <b className="text-clash">
+              line {p.line}, column {p.column}
+            </b>{' '}
+            {p.message}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** An empty section under a name that is still free. */
+function newSection(song: Song): string {
+  const names = ['Verse', 'Chorus', 'Bridge', 'Intro', 'Outro'];
+  const taken = song.sections.map((s) => s.name);
+  const name = names.find((n) => !taken.includes(n)) ?? `Section ${taken.length + 1}`;
+  return `\n== ${name} ==\nchords        | `;
+}

@@ -1,0 +1,28 @@
+import { writeChart } from '../core/formats/index';
+import { saveSong, type Song } from '../core/song/index';
+
+/** Hands the song out as a file: the whole as JSON, or as chart text. */
+export function exportSong(song: Song, kind: 'json' | 'txt'): void {
+  const text = kind === 'json' ? `${JSON.stringify(saveSong(song), null, 2)}\n` : writeChart(song);
+  download(`${fileName(song.title)}.${kind}`, text, kind === 'json' ? 'application/json' : 'text/plain');
+}
+
+/** Hands out a text as a file the browser saves. */
+export function download(name: string, text: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** A file name any system takes: "tramline-sparks". */
+export function fileName(title: string): string {
+  const plain = title
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
+  return plain === '' ? 'song' : plain;
+}

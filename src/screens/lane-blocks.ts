@@ -1,0 +1,63 @@
+import { songFindings, type Finding } from '../core/clash/index';
+import { PLAYERS, type Player } from '../core/form/index';
+import { gripPitches } from '../core/grip/index';
+import { parseNote } from '../core/pitch/index';
+import { momentsOf, unfold, type Playing, type Song } from '../core/song/index';
+import { barTicks } from '../core/time/index';
+import type { LaneBlock, LaneMoment } from '../views/index';
+
+/** The whole song for the register lane: one block for each playing, drawn as on its first pass. */
+export function laneBlocks(
+  song: Song,
+  findings: readonly Finding[] = songFindings(song),
+): readonly LaneBlock[] {
+  const playings = unfold(song);
+  return playings.map((playing) => ({
+    label: playing.entry.times > 1 ? `${playing.section.name} ×${playing.entry.times}` : playing.section.name,
+    bars: playing.section.bars.length,
+    moments: laneMoments(song, playing),
+    clashes: clashBars(playing, playings, findings),
+  }));
+}
+
+/** The singer's range as pitches, or null. */
+export function voicePitches(song: Song): readonly [number, number] | null {
+  if (!song.voice) return null;
+  const low = parseNote(song.voice[0]);
+  const high = parseNote(song.voice[1]);
+  return low.ok && high.ok ? [low.value, high.value] : null;
+}
+
+function laneMoments(song: Song, { section }: Playing): readonly LaneMoment[] {
+  let known = cache.get(section);
+  if (known && known.players === song.players) return known.moments;
+  const bar = barTicks(song.meter);
+  const moments = momentsOf(section, { pass: 1, meter: song.meter }).map((moment): LaneMoment => {
+    const bands: Partial<Record<Player, readonly [number, number]>> = {};
+    for (const player of PLAYERS) {
+      const cell = moment.cells[player];
+      if (cell.kind !== 'grip') continue;
+      const pitches = gripPitches(cell.grip, song.players[player]);
+      if (pitches.length > 0) bands[player] = [Math.min(...pitches), Math.max(...pitches)];
+    }
+    return { bar: moment.start / bar, bars: moment.ticks / bar, bands, sung: moment.sung };
+  });
+  known = { players: song.players, moments };
+  cache.set(section, known);
+  return moments;
+}
+
+const cache = new WeakMap<Playing['section'], { players: Song['players']; moments: readonly LaneMoment[] }>();
+
+function clashBars(
+  playing: Playing,
+  playings: readonly Playing[],
+  findings: readonly Finding[],
+): readonly number[] {
+  const bars = new Set<number>();
+  for (const f of findings) {
+    const same = playings.find((p) => p.index === f.playing)?.section === playing.section;
+    if (same && f.level === 'clash' && f.kept === null && f.pass <= playing.entry.times) bars.add(f.bar - 1);
+  }
+  return [...bars];
+}

@@ -1,0 +1,125 @@
+import { Download, Printer } from 'lucide-react';
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
+import { sheetName, sheetOf, sheetText, type Sheet, type SheetBar } from '../../core/sheet/index';
+import { Button, useWidth } from '../../ui/index';
+import { PLAYER_TEXT, PlayerMark, SheetBarDrawing } from '../../views/index';
+import { download, fileName } from '../export-song';
+import { useDesk } from '../ports';
+
+/** One sheet for each player, on screen, on paper and as text. */
+export function Sheets() {
+  const song = useDesk((s) => s.song)!;
+  const [query, setQuery] = useSearchParams();
+  const player = PLAYERS.find((p) => p === query.get('player')) ?? 'guitar1';
+  const sheet = useMemo(() => sheetOf(song, player), [song, player]);
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3 print:overflow-visible print:p-0">
+      <div className="no-print mx-auto mb-3 flex max-w-5xl flex-wrap items-center gap-2">
+        <div role="group" aria-label="Whose sheet" className="flex gap-1">
+          {PLAYERS.map((p) => (
+            <Button
+              key={p}
+              aria-pressed={p === player}
+              className={p === player ? '!border-2 !border-ink font-bold' : ''}
+              onClick={() => setQuery({ player: p }, { replace: true })}
+            >
+              <span className={PLAYER_TEXT[p]}>
+                <PlayerMark player={p} />
+              </span>
+              {PLAYER_WORDS[p]}
+            </Button>
+          ))}
+        </div>
+        <Button className="ml-auto" onClick={() => window.print()}>
+          <Printer size={16} /> Print
+        </Button>
+        <Button
+          onClick={() =>
+            download(
+              `${fileName(song.title)}-${fileName(sheetName(sheet))}.txt`,
+              sheetText(sheet),
+              'text/plain',
+            )
+          }
+        >
+          <Download size={16} /> Text tab (.txt)
+        </Button>
+      </div>
+      <SheetPaper sheet={sheet} />
+    </div>
+  );
+}
+
+function SheetPaper({ sheet }: { sheet: Sheet }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const perLine = width >= 760 ? 4 : width >= 420 ? 2 : 1;
+  return (
+    <article
+      className="mx-auto max-w-5xl rounded-lg border border-line bg-sheet p-5 print:border-0 print:p-0"
+      aria-label={`Sheet for ${sheetName(sheet)}`}
+    >
+      <header className="mb-3 border-b-2 border-ink pb-2">
+        <h1 className="text-2xl font-bold">
+          {sheet.title} <span className={PLAYER_TEXT[sheet.player]}>· {sheetName(sheet)}</span>
+        </h1>
+        <p>{sheet.ground}</p>
+        <p>{sheet.rig}</p>
+        <p className="text-[13px] text-soft">
+          Hits: O ring · M palm mute · X dead · small is weak · - hold · . silent · 1–6 one string. ‹ comes an
+          eighth early, ‹‹ a sixteenth.
+        </p>
+      </header>
+      <div ref={ref}>
+        {width > 0 &&
+          sheet.parts.map((part, i) => (
+            <section key={i} className="print-break mb-4">
+              <h2 className="text-lg">
+                <b>{part.heading}</b>{' '}
+                <span className="text-soft">
+                  from bar {part.firstBar}
+                  {part.remarks.map((r) => ` · ${r}`)}
+                </span>
+              </h2>
+              <Bars bars={part.bars} sheet={sheet} perLine={perLine} width={width} />
+              {part.passes.map((pass) => (
+                <div key={pass.heading} className="mt-1 border-l-4 border-line pl-3">
+                  <h3 className="text-soft">{pass.heading}</h3>
+                  <Bars bars={pass.bars} sheet={sheet} perLine={perLine} width={width - 16} />
+                </div>
+              ))}
+            </section>
+          ))}
+      </div>
+    </article>
+  );
+}
+
+function Bars({
+  bars,
+  sheet,
+  perLine,
+  width,
+}: {
+  bars: readonly SheetBar[];
+  sheet: Sheet;
+  perLine: number;
+  width: number;
+}) {
+  if (bars.length === 0) return null;
+  return (
+    <div className="flex flex-wrap">
+      {bars.map((bar, i) => (
+        <SheetBarDrawing
+          key={bar.number}
+          bar={bar}
+          strings={sheet.strings}
+          player={sheet.player}
+          width={Math.floor(width / perLine)}
+          first={i % perLine === 0}
+        />
+      ))}
+    </div>
+  );
+}

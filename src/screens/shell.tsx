@@ -1,0 +1,135 @@
+import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { useMemo } from 'react';
+import { Link, NavLink, Outlet, useMatch } from 'react-router';
+import { songFindings } from '../core/clash/index';
+import { tuningWords } from '../core/instrument/index';
+import { pretty } from '../core/pitch/index';
+import { songKey, songLength, type Song } from '../core/song/index';
+import { formatDuration } from '../core/time/index';
+import { Banner, Button, useTheme } from '../ui/index';
+import { useDesk, usePorts } from './ports';
+
+/** The bar on top, the screen under it, and the line that tells what a key did. */
+export function Shell() {
+  const { desk, lasting } = usePorts();
+  const [theme, setTheme] = useTheme();
+  const inSong = useMatch('/song/:id/*');
+  const openId = useDesk((s) => s.id);
+  const song = useDesk((s) => s.song);
+  const said = useDesk((s) => s.said);
+  const canUndo = useDesk((s) => s.history.past.length > 0);
+  const canRedo = useDesk((s) => s.history.future.length > 0);
+  const id = inSong?.params.id;
+  const open = id !== undefined && id === openId ? song : null;
+  return (
+    <div className="flex min-h-full flex-col lg:h-full">
+      <header className="on-bar no-print flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-on-bar">
+        <Link to="/" className="font-bold">
+          {open ? open.title : 'Orchestron'}
+        </Link>
+        {open && <Ground song={open} />}
+        <nav className="ml-auto flex gap-1" aria-label="Screens">
+          <Tab to="/" end>
+            Songs
+          </Tab>
+          {id !== undefined && (
+            <>
+              <Tab to={`/song/${id}/chart`}>Chart</Tab>
+              <Tab to={`/song/${id}/split`}>Split</Tab>
+              <Tab to={`/song/${id}/sheets`}>Sheets</Tab>
+            </>
+          )}
+        </nav>
+        <div className="ml-auto flex items-center gap-1">
+          {open && <ClashCount song={open} />}
+          {open && (
+            <>
+              <Button
+                look="bar"
+                aria-label="Undo"
+                title="Undo (Ctrl+Z)"
+                disabled={!canUndo}
+                onClick={() => desk.getState().undo()}
+              >
+                <Undo2 size={18} />
+              </Button>
+              <Button
+                look="bar"
+                aria-label="Redo"
+                title="Redo (Ctrl+Shift+Z)"
+                disabled={!canRedo}
+                onClick={() => desk.getState().redo()}
+              >
+                <Redo2 size={18} />
+              </Button>
+            </>
+          )}
+          <Button
+            look="bar"
+            aria-label={theme === 'day' ? 'Dark, for the stage' : 'Light, for daytime'}
+            onClick={() => setTheme(theme === 'day' ? 'night' : 'day')}
+          >
+            {theme === 'day' ? <Moon size={18} /> : <Sun size={18} />}
+          </Button>
+        </div>
+      </header>
+      {!lasting && (
+        <Banner tone="clash">
+          The browser refuses to store songs here. They live in this tab only: export what you want to keep.
+        </Banner>
+      )}
+      <main className="flex min-h-0 flex-1 flex-col">
+        <Outlet />
+      </main>
+      <div aria-live="polite" role="status" className="sr-only">
+        {said}
+      </div>
+    </div>
+  );
+}
+
+function Tab({ to, end = false, children }: { to: string; end?: boolean; children: string }) {
+  return (
+    <NavLink
+      to={to}
+      end={end}
+      className={({ isActive }) =>
+        `rounded-md px-3 py-1.5 ${isActive ? 'bg-on-bar font-bold text-bar' : 'text-on-bar hover:bg-white/15'}`
+      }
+    >
+      {children}
+    </NavLink>
+  );
+}
+
+/** Key, tempo, tunings when they are not standard, length. */
+function Ground({ song }: { song: Song }) {
+  const key = songKey(song);
+  const { seconds } = songLength(song);
+  const tunings = (['guitar1', 'guitar2', 'bass'] as const).map((p) => tuningWords(song.players[p]));
+  const guitars =
+    tunings[0] === tunings[1] ? (tunings[0] === 'standard' ? null : `both guitars ${tunings[0]}`) : null;
+  const words = [
+    `${pretty(key.tonic)} ${key.mode}`,
+    `${song.tempo} bpm`,
+    guitars && pretty(guitars),
+    formatDuration(seconds),
+  ];
+  return (
+    <span className="hidden text-[14px] text-on-bar-soft sm:inline">{words.filter(Boolean).join(' · ')}</span>
+  );
+}
+
+function ClashCount({ song }: { song: Song }) {
+  const clashes = useMemo(
+    () => songFindings(song).filter((f) => f.level === 'clash' && f.kept === null).length,
+    [song],
+  );
+  if (clashes === 0)
+    return <span className="rounded-full px-3 py-1 text-[14px] text-on-bar-soft">no clashes</span>;
+  return (
+    <span className="rounded-full bg-[#b0103c] px-3 py-1 text-[14px] font-bold text-white">
+      {clashes === 1 ? '1 clash' : `${clashes} clashes`}
+    </span>
+  );
+}

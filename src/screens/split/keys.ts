@@ -1,0 +1,185 @@
+import { useEffect, useRef } from 'react';
+import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
+import { pretty } from '../../core/pitch/index';
+import { usePorts } from '../ports';
+import { addressNow, type SplitModel } from './model';
+import { goTo } from './moment-panel';
+
+/** For the help sheet. */
+export const KEYS: readonly (readonly [keys: string, what: string])[] = [
+  ['← →', 'step through the moments'],
+  ['↑ ↓', 'step through the players'],
+  ['[ ]', 'section before, section after'],
+  ['1 2 3', 'Guitar 1, Guitar 2, bass'],
+  ['a', 'alternatives; then letters or arrows, Enter takes it, Escape leaves'],
+  ['l', 'lock or unlock the cell'],
+  ['r', 'rest here'],
+  ['n', 'next finding'],
+  ['k', 'keep the first finding here on purpose'],
+  ['s', 'split the section (again: everything not locked)'],
+  ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
+  ['?', 'this list'],
+];
+
+/** Single keys of the Split screen. None fires while typing or while something is open above the screen. */
+export function useSplitKeys(
+  model: SplitModel | null,
+  options: { onHelp: () => void; onKeep: (id: string) => void },
+): void {
+  const { desk } = usePorts();
+  const latest = useRef({ model, options });
+  useEffect(() => {
+    latest.current = { model, options };
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (
+        event.defaultPrevented ||
+        isTyping(event.target) ||
+        document.querySelector('[role="dialog"],[role="menu"]')
+      )
+        return;
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'z') {
+        event.preventDefault();
+        if (event.shiftKey) desk.getState().redo();
+        else desk.getState().undo();
+        return;
+      }
+      if (command || event.altKey) return;
+      const { model: now, options: does } = latest.current;
+      if (event.key === '?') {
+        event.preventDefault();
+        does.onHelp();
+      } else if (now && act(event.key, now, { desk: desk.getState(), onKeep: does.onKeep }))
+        event.preventDefault();
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, [desk]);
+}
+
+type DeskActions = ReturnType<ReturnType<typeof usePorts>['desk']['getState']>;
+
+/** Does what a key stands for; false when it stands for nothing. */
+function act(
+  key: string,
+  model: SplitModel,
+  { desk, onKeep }: { desk: DeskActions; onKeep: (id: string) => void },
+): boolean {
+  const { selection, moments, momentIndex, playings, playing } = model;
+  const player = selection.player;
+  const name = playing.section.name;
+  switch (key) {
+    case 'ArrowRight':
+    case 'ArrowLeft': {
+      const next = momentIndex + (key === 'ArrowRight' ? 1 : -1);
+      if (next >= 0 && next < moments.length) {
+        desk.select({ moment: next });
+        const m = moments[next]!;
+        desk.say(`Bar ${m.bar + 1}, ${pretty(m.chordText)}`);
+      } else stepSection(model, desk, key === 'ArrowRight' ? 1 : -1);
+      return true;
+    }
+    case 'ArrowUp':
+    case 'ArrowDown': {
+      const index = PLAYERS.indexOf(player) + (key === 'ArrowDown' ? 1 : -1);
+      const next = PLAYERS[Math.min(PLAYERS.length - 1, Math.max(0, index))]!;
+      desk.select({ player: next });
+      desk.say(PLAYER_WORDS[next]);
+      return true;
+    }
+    case '[':
+    case ']':
+      stepSection(model, desk, key === ']' ? 1 : -1);
+      return true;
+    case '1':
+    case '2':
+    case '3':
+      desk.select({ player: PLAYERS[Number(key) - 1]! });
+      desk.say(PLAYER_WORDS[PLAYERS[Number(key) - 1]!]);
+      return true;
+    case 'a':
+      document.querySelector<HTMLButtonElement>('#alternatives [data-letter]')?.focus();
+      desk.say('Alternatives: letters or arrows to hear about them, Enter takes one');
+      return true;
+    case 'l':
+    case 'r': {
+      const at = addressNow(model, player);
+      const cell = model.moment.cells[player];
+      const where = `${PLAYER_WORDS[player]}, bar ${(at?.bar ?? 0) + 1}`;
+      if (!at || !model.editable) desk.say('This section follows another one; change it there');
+      else if (key === 'r') {
+        if (isLocked(cell)) desk.say(`${where} is locked`);
+        else
+          desk.edit(
+            { kind: 'setCells', changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }] },
+            { label: `rest for ${where}` },
+          );
+      } else if (cell.kind === 'open') desk.say('An open cell has nothing to lock yet');
+      else {
+        const change = { at, cell: { ...cell, locked: !cell.locked } };
+        desk.edit(
+          { kind: 'setCells', changes: [change] },
+          { label: `${cell.locked ? 'unlock' : 'lock'} ${where}` },
+        );
+      }
+      return true;
+    }
+    case 'n':
+      nextFinding(model, desk);
+      return true;
+    case 'k': {
+      const first = model.here.find((f) => f.kept === null && f.level !== 'note');
+      if (first) onKeep(first.id);
+      else desk.say('Nothing to keep here');
+      return true;
+    }
+    case 's': {
+      if (!model.editable) desk.say('This section follows another one; split that');
+      else {
+        const open = playing.section.bars.some((bar) =>
+          PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
+        );
+        void desk.split(name, { reopen: !open });
+      }
+      return true;
+    }
+    default:
+      return playings.length === 0;
+  }
+}
+
+function stepSection(model: SplitModel, desk: DeskActions, by: 1 | -1): void {
+  const next = model.selection.playing + by;
+  const target = model.playings[next];
+  if (!target) return desk.say(by > 0 ? 'This is the last section' : 'This is the first section');
+  desk.select({ playing: next, pass: 1, moment: 0 });
+  desk.say(target.section.name);
+}
+
+/** The next clash or watch in played order after this moment, round to the start. */
+function nextFinding(model: SplitModel, desk: DeskActions): void {
+  const list = model.findings.filter((f) => f.kept === null && f.level !== 'note');
+  if (list.length === 0) return desk.say('Nothing clashes');
+  const here = [model.selection.playing, model.selection.pass, model.moment.bar + 1, model.moment.at];
+  const rank = (f: (typeof list)[number]) => {
+    const playing = model.playings.findIndex((p) => p.index === f.playing);
+    return [playing, f.pass, f.bar, (f.beat - 1) * (3840 / model.song.meter.unit)];
+  };
+  const after = list.find((f) => compare(rank(f), here) > 0) ?? list[0]!;
+  goTo(model, after, desk.select);
+  desk.say(after.text);
+}
+
+function compare(a: readonly number[], b: readonly number[]): number {
+  for (let i = 0; i < a.length; i += 1) if (a[i] !== b[i]) return a[i]! - b[i]!;
+  return 0;
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
+}

@@ -1,0 +1,191 @@
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { playingFindings, sceneAt, soundingParts, type Finding, type Scene } from '../../core/clash/index';
+import { songFindings } from '../../core/clash/index';
+import { barsOnPass, differingPasses, type Bar, type Player } from '../../core/form/index';
+import { nameNotes, type Midi } from '../../core/pitch/index';
+import {
+  applyEdit,
+  momentsOf,
+  unfold,
+  type CellAddress,
+  type Moment,
+  type Playing,
+  type Song,
+} from '../../core/song/index';
+import {
+  alternativesFor,
+  curesFor,
+  planOf,
+  type Alternative,
+  type Cure,
+  type Plan,
+} from '../../core/split/index';
+import { beatTicks } from '../../core/time/index';
+import type { Selection } from '../../store/index';
+import { hitMarksOf, type HitMark } from '../../views/index';
+import { useDesk } from '../ports';
+
+/** Everything the Split screen draws, worked out from the song and the selection. */
+export interface SplitModel {
+  /** The song with the previewed change, if there is one. */
+  readonly song: Song;
+  readonly selection: Selection;
+  readonly playings: readonly Playing[];
+  readonly playing: Playing;
+  readonly bars: readonly Bar[];
+  readonly moments: readonly Moment[];
+  readonly moment: Moment;
+  readonly momentIndex: number;
+  readonly plan: Plan;
+  readonly marks: Readonly<Record<Player, readonly HitMark[]>>;
+  readonly findings: readonly Finding[];
+  /** Findings of the section and pass on view. */
+  readonly inSection: readonly Finding[];
+  readonly here: readonly Finding[];
+  readonly scene: Scene;
+  /** What all players together are called. */
+  readonly together: string;
+  /** Passes that can be looked at, with whether they differ. */
+  readonly passes: readonly { readonly pass: number; readonly differs: readonly number[] }[];
+  /** False where a section is only moved into another key: change it where it was written. */
+  readonly editable: boolean;
+}
+
+/** Null while the song has no section to show. */
+export function useSplitModel(): SplitModel | null {
+  const song = useDesk((s) => s.song)!;
+  const preview = useDesk((s) => s.preview);
+  const selection = useDesk((s) => s.selection);
+  const shown = useMemo(
+    () => (preview ? applyEdit(song, { kind: 'setCells', changes: [preview] }) : song),
+    [song, preview],
+  );
+  const findings = useMemo(() => songFindings(shown), [shown]);
+  return useMemo(() => modelOf(shown, selection, findings), [shown, selection, findings]);
+}
+
+function modelOf(song: Song, selection: Selection, findings: readonly Finding[]): SplitModel | null {
+  const playings = unfold(song);
+  const playing = playings[selection.playing];
+  if (!playing) return null;
+  const { section } = playing;
+  const moments = momentsOf(section, { pass: selection.pass, meter: song.meter });
+  const momentIndex = Math.min(selection.moment, moments.length - 1);
+  const moment = moments[momentIndex];
+  if (!moment) return null;
+  const bars = barsOnPass(section, selection.pass);
+  const own = playingFindings(song, playing);
+  const different = differentBars(section, selection.pass);
+  const inSection = own.filter(
+    (f) => f.pass === selection.pass || (f.pass === 1 && !different.includes(f.bar - 1)),
+  );
+  const scene = sceneAt(song, moment, playing.key);
+  return {
+    song,
+    selection,
+    playings,
+    playing,
+    bars,
+    moments,
+    moment,
+    momentIndex,
+    plan: planOf(song, section.name),
+    marks: {
+      guitar1: hitMarksOf(bars, 'guitar1', song.meter),
+      guitar2: hitMarksOf(bars, 'guitar2', song.meter),
+      bass: hitMarksOf(bars, 'bass', song.meter),
+    },
+    findings,
+    inSection,
+    here: inSection.filter((f) => isAt(f, moment, song)),
+    scene,
+    together: togetherName(scene),
+    passes: Array.from({ length: playing.entry.times }, (_, i) => ({
+      pass: i + 1,
+      differs: i === 0 ? [] : differentBars(section, i + 1).map((b) => b + 1),
+    })),
+    editable: playing.shift === 0,
+  };
+}
+
+/** Whether a finding is about this moment (a doubling over several moments belongs to each of them). */
+export function isAt(finding: Finding, moment: Moment, song: Song): boolean {
+  const beat = beatTicks(song.meter);
+  const bar = song.meter.beats;
+  const start = (finding.bar - 1) * bar + finding.beat - 1;
+  const at = moment.bar * bar + moment.at / beat;
+  return at >= start && at < start + finding.beats;
+}
+
+/** The moment of a finding on the pass it was found on. */
+export function momentOf(finding: Finding, moments: readonly Moment[], song: Song): number {
+  const index = moments.findIndex((m) => isAt(finding, m, song));
+  return index < 0 ? 0 : index;
+}
+
+/** Where the player's cell that sounds now is written. */
+export function addressNow(model: SplitModel, player: Player): CellAddress | null {
+  const place = model.moment.places[player];
+  if (!place) return null;
+  return { section: model.playing.section.name, pass: model.selection.pass, player, ...place };
+}
+
+/** The selected cell's alternatives, worked out after the screen has been drawn; null while that is going on. */
+export function useAlternatives(): readonly Alternative[] | null {
+  const song = useDesk((s) => s.song)!;
+  const selection = useDeferredValue(useDesk((s) => s.selection));
+  const [found, setFound] = useState<{
+    song: Song;
+    selection: Selection;
+    list: readonly Alternative[];
+  } | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const playing = unfold(song)[selection.playing];
+      const at = playing && { ...selection, section: playing.section.name };
+      setFound({ song, selection, list: at ? alternativesFor(song, at) : [] });
+    }, 0);
+    return () => clearTimeout(timer);
+  }, [song, selection]);
+  return found && found.song === song && found.selection === selection ? found.list : null;
+}
+
+/** Cures for each clash and watch of the moment, by finding id. */
+export function useCures(findings: readonly Finding[]): ReadonlyMap<string, readonly Cure[]> {
+  const song = useDesk((s) => s.song)!;
+  const key = findings.map((f) => f.id).join('\n');
+  const [found, setFound] = useState<{
+    song: Song;
+    key: string;
+    map: ReadonlyMap<string, readonly Cure[]>;
+  } | null>(null);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const worth = findings.filter((f) => f.level !== 'note' && f.kept === null);
+      setFound({ song, key, map: new Map(worth.map((f) => [f.id, curesFor(song, f)])) });
+    }, 0);
+    return () => clearTimeout(timer);
+    // The findings are new objects at every look; their ids say whether they changed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [song, key]);
+  return found && found.song === song && found.key === key ? found.map : NONE;
+}
+
+const NONE: ReadonlyMap<string, readonly Cure[]> = new Map();
+
+function differentBars(section: Playing['section'], pass: number): readonly number[] {
+  if (!differingPasses(section).includes(pass)) return [];
+  return section.variants
+    .filter((v) => v.pass === pass)
+    .flatMap((v) => v.bars.map((_, i) => v.fromBar + i))
+    .sort((a, b) => a - b);
+}
+
+function togetherName(scene: Scene): string {
+  const pitches = soundingParts(scene).flatMap((part) => part.pitches as Midi[]);
+  const names = nameNotes(pitches, scene.key);
+  const wanted = scene.chord?.text;
+  const best = names.find((n) => n.symbol === wanted) ?? names[0];
+  if (!best) return 'silence';
+  return best.symbol;
+}

@@ -1,0 +1,325 @@
+import { Lock } from 'lucide-react';
+import { useEffect, useRef } from 'react';
+import type { Finding } from '../../core/clash/index';
+import { formatCell, isLocked, PLAYER_WORDS, PLAYERS, type Cell, type Player } from '../../core/form/index';
+import { deviceOf, deviceWords, formatGrip, gripPitches } from '../../core/grip/index';
+import { pretty, spell, toneName } from '../../core/pitch/index';
+import type { Moment } from '../../core/song/index';
+import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
+import { beatTicks } from '../../core/time/index';
+import { PLAN_NAMES } from '../../core/form/index';
+import { Button, Choice } from '../../ui/index';
+import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together } from '../../views/index';
+import { usePorts } from '../ports';
+import { isAt, type SplitModel } from './model';
+
+/** The section: chords as columns as wide as their beats, a row for each player, who hits when below. */
+export function SectionGrid({ model }: { model: SplitModel }) {
+  const { playing, moments, bars, song, selection } = model;
+  const scroller = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    scroller.current
+      ?.querySelector('[data-now="true"]')
+      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [selection]);
+  const widths = moments.map(
+    (m) => `minmax(${Math.max(104, (m.ticks / beatTicks(song.meter)) * 26)}px, ${m.ticks}fr)`,
+  );
+  return (
+    <section
+      aria-label={`Section ${playing.section.name}`}
+      className="flex min-h-[340px] flex-1 flex-col px-4 pt-2 lg:min-h-0"
+    >
+      <SectionHead model={model} />
+      <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
+        <div
+          className="grid gap-1.5"
+          style={{ gridTemplateColumns: `112px ${widths.join(' ')}` }}
+          role="grid"
+          aria-label="Parts"
+        >
+          <div role="row" className="contents">
+            <span role="columnheader" />
+            {moments.map((m, i) => (
+              <ChordHead key={i} model={model} moment={m} index={i} />
+            ))}
+          </div>
+          {PLAYERS.map((player) => (
+            <div role="row" className="contents" key={player}>
+              <div role="rowheader" className={`sticky left-0 z-10 bg-ground pr-1 ${PLAYER_TEXT[player]}`}>
+                <b className="whitespace-nowrap">
+                  <PlayerMark player={player} /> {PLAYER_WORDS[player]}
+                </b>
+                <div className="text-[13px] text-soft">
+                  {model.plan.roles[player].words} · gain {song.players[player].gain}
+                </div>
+              </div>
+              {cellsOf(moments, player).map((span) => (
+                <CellBox key={span.first} model={model} player={player} span={span} />
+              ))}
+            </div>
+          ))}
+          <div role="row" className="contents">
+            <div role="rowheader" className="sticky left-0 z-10 bg-ground">
+              <b>Together</b>
+              <div className="text-[13px] text-soft">who hits when</div>
+            </div>
+            {moments.map((m, i) => (
+              <div key={i} role="gridcell" className="px-2">
+                <Together marks={model.marks} from={m.start} to={m.start + m.ticks} />
+              </div>
+            ))}
+          </div>
+        </div>
+        <p className="sr-only">{bars.length} bars</p>
+      </div>
+    </section>
+  );
+}
+
+function SectionHead({ model }: { model: SplitModel }) {
+  const { desk } = usePorts();
+  const { playing, selection, passes, editable } = model;
+  const { entry, section } = playing;
+  const name = section.name;
+  const open = section.bars.some((bar) =>
+    PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
+  );
+  const firstOfMaterial = model.song.form.findIndex((e) => e.section === name);
+  return (
+    <div className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1">
+      <h2 className="text-lg font-bold">{name}</h2>
+      <span className="text-soft">
+        {section.bars.length} bars
+        {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
+        {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
+      </span>
+      {passes.length > 1 && (
+        <span role="group" aria-label="Which time" className="flex gap-1">
+          {passes.map(({ pass, differs }) => (
+            <Button
+              key={pass}
+              aria-pressed={pass === selection.pass}
+              className={pass === selection.pass ? '!border-ink !border-2 font-bold' : ''}
+              onClick={() => desk.getState().select({ pass, moment: 0 })}
+            >
+              {ordinal(pass)} time
+              {differs.length > 0 &&
+                `: bar ${differs.length > 2 ? `${differs[0]}–${differs.at(-1)}` : differs.join(', ')} differs`}
+            </Button>
+          ))}
+        </span>
+      )}
+      <span className="ml-auto flex flex-wrap items-center gap-1">
+        {editable ? (
+          <>
+            <Choice
+              label="Plan:"
+              value={model.song.form[firstOfMaterial]?.plan ?? DEFAULT_PLAN}
+              items={PLAN_NAMES.map((value) => ({
+                value,
+                label: PLANS[value].words,
+                hint: PLANS[value].useWhen,
+              }))}
+              onChoose={(plan) =>
+                desk
+                  .getState()
+                  .edit(
+                    { kind: 'setPlan', entry: firstOfMaterial, plan },
+                    { label: `plan ${PLANS[plan].words} for ${name}` },
+                  )
+              }
+            />
+            <Button
+              look={open ? 'strong' : 'plain'}
+              onClick={() => void desk.getState().split(name, { reopen: !open })}
+            >
+              {open ? `Split ${name.toLowerCase()}` : `Re-split ${name.toLowerCase()}`}
+            </Button>
+            <Button onClick={() => void desk.getState().split(null, { reopen: false })}>
+              Split whole song
+            </Button>
+          </>
+        ) : (
+          <>
+            <span className="text-[14px] text-soft">Follows {name} as written; change it there.</span>
+            <Button
+              onClick={() =>
+                desk
+                  .getState()
+                  .edit(
+                    { kind: 'detach', entry: playing.index, name: freeName(model, name) },
+                    { label: `a section of its own for ${name}` },
+                  )
+              }
+            >
+              Make it a section of its own
+            </Button>
+          </>
+        )}
+      </span>
+    </div>
+  );
+}
+
+function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment; index: number }) {
+  const { desk } = usePorts();
+  const beats = moment.ticks / beatTicks(model.song.meter);
+  const isNow = index === model.momentIndex;
+  return (
+    <div
+      role="columnheader"
+      className={`flex items-baseline gap-1.5 px-1 ${isNow ? 'border-b-2 border-ink' : ''}`}
+    >
+      <button
+        type="button"
+        className="truncate text-[17px] font-bold"
+        onClick={() => desk.getState().select({ moment: index })}
+      >
+        {moment.push > 0 && (
+          <span title={moment.push === 480 ? 'an eighth early' : 'a sixteenth early'}>‹</span>
+        )}
+        {moment.chordStarts ? pretty(moment.chordText) : '…'}
+      </button>
+      <span className="text-[12px] whitespace-nowrap text-soft">
+        bar {moment.bar + 1} · {beats % 1 === 0 ? beats : beats.toFixed(1)} {beats === 1 ? 'beat' : 'beats'}
+      </span>
+    </div>
+  );
+}
+
+/** A cell with the moments it lasts over, from `first` to `last`. */
+interface Span {
+  readonly first: number;
+  readonly last: number;
+}
+
+function cellsOf(moments: readonly Moment[], player: Player): readonly Span[] {
+  const spans: Span[] = [];
+  moments.forEach((m, i) => {
+    const before = moments[i - 1]?.places[player];
+    const here = m.places[player];
+    const goesOn = i > 0 && before?.bar === here?.bar && before?.index === here?.index;
+    if (goesOn) spans[spans.length - 1] = { ...spans.at(-1)!, last: i };
+    else spans.push({ first: i, last: i });
+  });
+  return spans;
+}
+
+function CellBox({ model, player, span }: { model: SplitModel; player: Player; span: Span }) {
+  const { desk } = usePorts();
+  const { moments, momentIndex, selection, inSection } = model;
+  const first = moments[span.first]!;
+  const last = moments[span.last]!;
+  const cell = first.cells[player];
+  const covers = momentIndex >= span.first && momentIndex <= span.last;
+  const isNow = covers && selection.player === player;
+  const flags = flagsFor(model, { player, span, inSection });
+  const push = pushOf(model, first, player);
+  return (
+    <button
+      type="button"
+      role="gridcell"
+      aria-selected={isNow}
+      data-now={isNow}
+      data-cell={`${player}-${span.first}`}
+      aria-label={`${PLAYER_WORDS[player]}, bar ${first.bar + 1}: ${labelFor(cell)}${flags.map((f) => `, ${f.kind}`).join('')}`}
+      style={{ gridColumn: `span ${span.last - span.first + 1}` }}
+      onClick={() => desk.getState().select({ moment: span.first, player })}
+      className={`flex min-h-[76px] min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
+        isNow ? 'border-ink' : covers ? PLAYER_BORDER[player] : 'border-line'
+      } ${cell.kind === 'open' ? 'border-dashed' : ''}`}
+    >
+      <span className="flex w-full items-start gap-1">
+        <span className="truncate text-[14px] font-bold">{words(model, first, player)}</span>
+        <span className="ml-auto flex shrink-0 items-center gap-1">
+          {flags.slice(0, 2).map((f) => (
+            <span
+              key={f.kind}
+              title={f.text}
+              className={`rounded px-1 text-[11px] leading-4 font-bold text-on-mark ${f.level === 'clash' ? 'bg-clash' : 'bg-watch'}`}
+            >
+              {FLAG_WORDS[f.kind] ?? f.kind}
+            </span>
+          ))}
+          {cell.kind !== 'open' && cell.guess && <span title="a guess">≈</span>}
+          {isLocked(cell) && <Lock size={14} aria-label="locked" />}
+        </span>
+      </span>
+      <span className={`frets truncate text-[16px] leading-5 font-bold ${PLAYER_TEXT[player]}`}>
+        {push && <span title={push}>‹</span>}
+        {cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
+      </span>
+      <span className="truncate text-[13px] leading-4 text-soft">{noteNames(model, first, player)}</span>
+      <span className="mt-auto w-full">
+        <HitStrip
+          player={player}
+          marks={model.marks[player]}
+          from={first.start}
+          to={last.start + last.ticks}
+        />
+      </span>
+    </button>
+  );
+}
+
+const FLAG_WORDS: Readonly<Partial<Record<Finding['kind'], string>>> = {
+  'wrong-bass': 'wrong low note',
+  crowding: 'crowded',
+  reach: 'stretch',
+  range: 'no such fret',
+};
+
+function flagsFor(
+  model: SplitModel,
+  cell: { player: Player; span: Span; inSection: readonly Finding[] },
+): readonly Finding[] {
+  const covered = model.moments.slice(cell.span.first, cell.span.last + 1);
+  const seen = new Set<string>();
+  return cell.inSection.filter((f) => {
+    const mine =
+      f.level !== 'note' &&
+      f.kept === null &&
+      f.players.includes(cell.player) &&
+      covered.some((m) => isAt(f, m, model.song)) &&
+      !seen.has(f.kind);
+    if (mine) seen.add(f.kind);
+    return mine;
+  });
+}
+
+function words(model: SplitModel, moment: Moment, player: Player): string {
+  const cell = moment.cells[player];
+  if (cell.kind === 'open') return 'open';
+  if (cell.kind === 'rest') return 'rest';
+  const pitches = gripPitches(cell.grip, model.song.players[player]);
+  return pitches.length === 0 ? 'silent' : deviceWords(deviceOf(pitches, moment.chord));
+}
+
+function noteNames(model: SplitModel, moment: Moment, player: Player): string {
+  const cell = moment.cells[player];
+  if (cell.kind !== 'grip') return cell.kind === 'open' ? 'for the splitter to choose' : '';
+  return gripPitches(cell.grip, model.song.players[player])
+    .map((m) => pretty((moment.chord && toneName(moment.chord, m)) ?? spell(m, model.playing.key)))
+    .join(' ');
+}
+
+function pushOf(model: SplitModel, moment: Moment, player: Player): string | null {
+  const place = moment.places[player];
+  const placed = place && model.bars[place.bar]?.cells[player][place.index];
+  if (!placed || placed.push === 0) return null;
+  return placed.push === 480 ? 'an eighth early' : 'a sixteenth early';
+}
+
+function labelFor(cell: Cell): string {
+  return cell.kind === 'grip' ? formatCell(cell) : cell.kind;
+}
+
+function ordinal(n: number): string {
+  return n === 1 ? '1st' : n === 2 ? '2nd' : n === 3 ? '3rd' : `${n}th`;
+}
+
+function freeName(model: SplitModel, name: string): string {
+  const taken = model.song.sections.map((s) => s.name);
+  for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
+}

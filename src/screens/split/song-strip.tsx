@@ -1,0 +1,61 @@
+import { useEffect, useMemo } from 'react';
+import { momentsOf } from '../../core/song/index';
+import { barTicks } from '../../core/time/index';
+import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
+import { useWidth } from '../../ui/index';
+import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
+import { laneBlocks, voicePitches } from '../lane-blocks';
+import { usePorts } from '../ports';
+import type { SplitModel } from './model';
+
+/** The whole song as registers; a click goes there. */
+export function SongStrip({ model }: { model: SplitModel }) {
+  const { desk } = usePorts();
+  const { song, findings, moment, selection } = model;
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
+  const bar = barTicks(song.meter);
+  const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
+  useEffect(() => {
+    // Keep the playing in view when the strip is longer than the screen.
+    const strip = ref.current;
+    if (!strip || strip.scrollWidth <= strip.clientWidth) return;
+    const before = blocks.slice(0, selection.playing).reduce((sum, b) => sum + b.bars, 0);
+    const all = blocks.reduce((sum, b) => sum + b.bars, 0);
+    strip.scrollLeft = (before / all) * strip.scrollWidth - strip.clientWidth / 3;
+  }, [blocks, ref, selection.playing]);
+  return (
+    <section aria-label="Whole song" className="border-b border-line px-4 pt-1 pb-2">
+      <div className="flex flex-wrap items-baseline gap-x-3 text-[13px] text-soft">
+        <h2 className="text-[15px] font-bold text-ink">Whole song</h2>
+        <span>height is pitch, width is bars</span>
+        <span className="ml-auto flex gap-3">
+          {PLAYERS.map((player) => (
+            <span key={player} className={PLAYER_TEXT[player]}>
+              <PlayerMark player={player} /> {PLAYER_WORDS[player]}
+            </span>
+          ))}
+          {song.voice && <span>▨ voice</span>}
+        </span>
+      </div>
+      <div ref={ref} className="overflow-x-auto">
+        {width > 0 && (
+          <RegisterLane
+            blocks={blocks}
+            voice={voicePitches(song)}
+            selected={selection.playing}
+            cursor={cursor}
+            width={width}
+            height={118}
+            onSelect={(playing, at) => {
+              const target = model.playings[playing]!;
+              const moments = momentsOf(target.section, { pass: 1, meter: song.meter });
+              const index = moments.findLastIndex((m) => m.start <= at * bar);
+              desk.getState().select({ playing, pass: 1, moment: Math.max(0, index) });
+            }}
+          />
+        )}
+      </div>
+    </section>
+  );
+}

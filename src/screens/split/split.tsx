@@ -1,0 +1,80 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { Button, Dialog } from '../../ui/index';
+import { useDesk, usePorts } from '../ports';
+import { useSplitModel } from './model';
+import { SongStrip } from './song-strip';
+import { SectionGrid } from './section-grid';
+import { MomentPanel } from './moment-panel';
+import { NeckPanel } from './neck-panel';
+import { KEYS, useSplitKeys } from './keys';
+
+/** The main screen: the song at three scales, and the neck with what else could be played. */
+export function Split() {
+  const { id = '' } = useParams();
+  const { desk } = usePorts();
+  const model = useSplitModel();
+  const said = useDesk((s) => s.said);
+  const [help, setHelp] = useState(false);
+  const [keeping, setKeeping] = useState<string | null>(null);
+  useSplitKeys(model, { onHelp: () => setHelp(true), onKeep: setKeeping });
+  if (!model) {
+    return (
+      <div className="m-auto max-w-md p-6 text-center">
+        <p className="mb-3 text-lg">
+          This song has no chords yet. Eight bars and a title are enough to start.
+        </p>
+        <Link to={`/song/${id}/chart`} className="rounded-md bg-ink px-4 py-2 text-ground">
+          Write the chart
+        </Link>
+      </div>
+    );
+  }
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_312px]">
+      <div className="flex min-h-0 min-w-0 flex-col">
+        <SongStrip model={model} />
+        <SectionGrid model={model} />
+        <NeckPanel model={model} />
+        <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
+          <span className="truncate">
+            {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
+          </span>
+          <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => setHelp(true)}>
+            Keys (?)
+          </Button>
+        </div>
+      </div>
+      <MomentPanel model={model} keeping={keeping} onKeep={setKeeping} />
+      <Dialog open={help} onClose={() => setHelp(false)} title="Keys">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+          {KEYS.map(([keys, what]) => (
+            <div key={what} className="contents">
+              <dt className="font-mono font-bold">{keys}</dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+        <div className="mt-4 text-right">
+          <Button look="strong" onClick={() => setHelp(false)}>
+            Close
+          </Button>
+        </div>
+      </Dialog>
+      <JobNotice onStop={() => desk.getState().stopJob()} />
+    </div>
+  );
+}
+
+function JobNotice({ onStop }: { onStop: () => void }) {
+  const job = useDesk((s) => s.job);
+  if (!job) return null;
+  const percent = Math.round(job.share * 100);
+  return (
+    <div className="fixed bottom-4 left-4 z-30 flex items-center gap-3 rounded-lg border border-ink bg-sheet px-4 py-2">
+      <span>{job.label}</span>
+      <progress value={percent} max={100} aria-label={job.label} className="w-32" />
+      <Button onClick={onStop}>Stop</Button>
+    </div>
+  );
+}

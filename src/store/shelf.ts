@@ -1,0 +1,114 @@
+import { nanoid } from 'nanoid';
+import { formatProblem, type Problem } from '../core/base/index';
+import { readChart } from '../core/formats/index';
+import { emptySong, readSong, saveSong, type Song } from '../core/song/index';
+import { StorageProblem, type SongStorage, type StoredSong } from './storage';
+
+/** A song on the shelf. `song` is null when what is stored cannot be read; `trouble` then says why. */
+export interface ShelfEntry {
+  readonly id: string;
+  readonly title: string;
+  readonly song: Song | null;
+  readonly trouble: string | null;
+  readonly updatedAt: number;
+  readonly stored: StoredSong;
+}
+
+/** Everything on the shelf, newest first. */
+export async function readShelf(storage: SongStorage): Promise<readonly ShelfEntry[]> {
+  return (await storage.list()).map(entryOf);
+}
+
+/** Puts a new song on the shelf and gives its id. Throws StorageProblem. */
+export async function addSong(
+  storage: SongStorage,
+  song: Song,
+  options: { now: number; draft?: string | null },
+): Promise<string> {
+  const id = nanoid(12);
+  await storage.put(
+    { id, title: song.title, saved: saveSong(song), draft: options.draft ?? null, updatedAt: options.now },
+    0,
+  );
+  return id;
+}
+
+/** Puts a removed song back exactly as it was. */
+export async function restoreSong(storage: SongStorage, stored: StoredSong): Promise<void> {
+  const { version: _, ...song } = stored;
+  await storage.put(song, 0);
+}
+
+/** "Salt Lamp", "Salt Lamp 2", "Salt Lamp 3" … whichever is free. */
+export function freeTitle(wanted: string, taken: readonly string[]): string {
+  if (!taken.includes(wanted)) return wanted;
+  const base = wanted.replace(/ \d+$/, '');
+  for (let n = 2; ; n += 1) if (!taken.includes(`${base} ${n}`)) return `${base} ${n}`;
+}
+
+/** What an imported file held: a song, with problems where part of a chart could not be read; or why nothing could. */
+export type Imported =
+  | {
+      readonly kind: 'song';
+      readonly song: Song;
+      readonly problems: readonly Problem[];
+      readonly text: string | null;
+    }
+  | { readonly kind: 'refused'; readonly message: string };
+
+/** Reads a file by its content: JSON is a song file, anything else chart text. Never changes anything. */
+export function readImport(name: string, text: string): Imported {
+  if (/\.json$/i.test(name) || text.trimStart().startsWith('{')) {
+    let json: unknown;
+    try {
+      json = JSON.parse(text);
+    } catch (error) {
+      return {
+        kind: 'refused',
+        message: `${name} is no JSON (${(error as Error).message}); expected an Orchestron song file`,
+      };
+    }
+    const song = readSong(json);
+    if (song.ok) return { kind: 'song', song: song.value, problems: [], text: null };
+    return {
+      kind: 'refused',
+      message: `${name}: ${song.error.slice(0, 3).map(formatProblem).join('; ')}${more(song.error.length - 3)}`,
+    };
+  }
+  const { song, problems } = readChart(text);
+  if (song.sections.length === 0 && song.title === 'Untitled') {
+    return {
+      kind: 'refused',
+      message: `${name} is no chart; expected chart text with a title and sections like == Verse ==, or a song file (.json)`,
+    };
+  }
+  return { kind: 'song', song, problems, text: problems.length > 0 ? text : null };
+}
+
+export function newSong(title: string): Song {
+  return emptySong(title);
+}
+
+/** A sentence for what the browser's storage said. */
+export function storageWords(error: unknown): string {
+  const kind = error instanceof StorageProblem ? error.kind : 'refused';
+  return kind === 'full'
+    ? 'The browser’s storage is full. Your changes are safe in this tab only: export the song, then make room.'
+    : 'The browser refuses to store songs here. They live in this tab only: export what you want to keep.';
+}
+
+function entryOf(stored: StoredSong): ShelfEntry {
+  const read = readSong(stored.saved);
+  return {
+    id: stored.id,
+    title: stored.title,
+    song: read.ok ? read.value : null,
+    trouble: read.ok ? null : read.error.map(formatProblem).join('; '),
+    updatedAt: stored.updatedAt,
+    stored,
+  };
+}
+
+function more(n: number): string {
+  return n > 0 ? ` and ${n} more` : '';
+}

@@ -1,0 +1,9 @@
+/**
+ * ui: our look. Tokens in styles.css, dressed controls, theme. Knows no music. Start with styles.css.
+ */
+export { Banner } from './banner';
+export { Button } from './button';
+export { Choice, type ChoiceItem } from './choice';
+export { Dialog } from './dialog';
+export { useTheme, type Theme } from './theme';
+export { useWidth } from './use-width';

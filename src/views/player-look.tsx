@@ -1,0 +1,46 @@
+import type { Player } from '../core/form/index';
+
+/** Each player has a colour and a shape, so that no meaning hangs on colour alone. */
+export const PLAYER_TEXT: Readonly<Record<Player, string>> = {
+  guitar1: 'text-g1',
+  guitar2: 'text-g2',
+  bass: 'text-bass',
+};
+
+export const PLAYER_FILL: Readonly<Record<Player, string>> = {
+  guitar1: 'fill-g1',
+  guitar2: 'fill-g2',
+  bass: 'fill-bass',
+};
+
+export const PLAYER_BORDER: Readonly<Record<Player, string>> = {
+  guitar1: 'border-g1',
+  guitar2: 'border-g2',
+  bass: 'border-bass',
+};
+
+/** The player's shape around a point, in SVG units: ▲ guitar 1, ◆ guitar 2, ■ bass. */
+export function PlayerShape({ player, x, y, size }: { player: Player; x: number; y: number; size: number }) {
+  const r = size / 2;
+  const points = {
+    guitar1: `${x},${y - r} ${x + r},${y + r * 0.85} ${x - r},${y + r * 0.85}`,
+    guitar2: `${x},${y - r * 1.1} ${x + r * 1.1},${y} ${x},${y + r * 1.1} ${x - r * 1.1},${y}`,
+    bass: `${x - r},${y - r * 0.7} ${x + r},${y - r * 0.7} ${x + r},${y + r * 0.7} ${x - r},${y + r * 0.7}`,
+  }[player];
+  return <polygon points={points} className={PLAYER_FILL[player]} />;
+}
+
+/** The shape as an inline mark before a player's name. */
+export function PlayerMark({ player }: { player: Player }) {
+  return (
+    <svg
+      width="13"
+      height="13"
+      viewBox="0 0 14 14"
+      aria-hidden="true"
+      className="inline-block shrink-0 align-[-1px]"
+    >
+      <PlayerShape player={player} x={7} y={7} size={12} />
+    </svg>
+  );
+}

@@ -1,0 +1,180 @@
+import { memo, useMemo } from 'react';
+import { PLAYERS, type Player } from '../core/form/index';
+import { PLAYER_FILL } from './player-look';
+
+/** What one moment occupies: pitch bands of the players, and whether someone sings. `bar` and `bars` in bars. */
+export interface LaneMoment {
+  readonly bar: number;
+  readonly bars: number;
+  readonly bands: Readonly<Partial<Record<Player, readonly [low: number, high: number]>>>;
+  readonly sung: boolean;
+}
+
+/** One playing of a section in the lane. */
+export interface LaneBlock {
+  readonly label: string;
+  readonly bars: number;
+  readonly moments: readonly LaneMoment[];
+  /** Bars (from 0, within the block) where something clashes. */
+  readonly clashes: readonly number[];
+}
+
+interface Props {
+  readonly blocks: readonly LaneBlock[];
+  readonly voice: readonly [number, number] | null;
+  readonly selected: number | null;
+  /** In bars from the start of the selected block. */
+  readonly cursor: { readonly bar: number; readonly bars: number } | null;
+  readonly width: number;
+  readonly height: number;
+  readonly onSelect?: (block: number, bar: number) => void;
+}
+
+/** Lowest and highest pitch drawn: B0 to E6. */
+const LOW = 23;
+const HIGH = 88;
+const LABEL = 18;
+const GAP = 5;
+
+/** The whole song: height is pitch, width is bars, one band a player, the voice hatched, clashes marked above. */
+export const RegisterLane = memo(function RegisterLane(props: Props) {
+  const { blocks, width, height, voice, selected, cursor, onSelect } = props;
+  const top = LABEL + 8;
+  const y = (pitch: number) => top + ((HIGH - pitch) / (HIGH - LOW)) * (height - top - 2);
+  const places = useMemo(() => layout(blocks, width), [blocks, width]);
+  const hatch = `voice-hatch-${Math.round(width)}-${height}`;
+  return (
+    <svg
+      width={Math.max(0, places.total)}
+      height={height}
+      role="img"
+      aria-label={describe(blocks)}
+      className="block"
+    >
+      <defs>
+        <pattern id={hatch} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(20)">
+          <line x1="0" y1="0" x2="0" y2="5" className="stroke-voice" strokeWidth="1.4" />
+        </pattern>
+      </defs>
+      {blocks.map((block, i) => {
+        const { x, w } = places.blocks[i]!;
+        const perBar = w / block.bars;
+        const isSelected = i === selected;
+        return (
+          <g
+            key={i}
+            onClick={(e) => onSelect?.(i, barAt(e, { x, perBar, bars: block.bars }))}
+            className={onSelect ? 'cursor-pointer' : ''}
+          >
+            <rect
+              x={x}
+              y={top - 4}
+              width={w}
+              height={height - top + 3}
+              rx="3"
+              className={isSelected ? 'fill-sheet' : 'fill-well'}
+            />
+            {block.moments.map((m, n) => {
+              const mx = x + m.bar * perBar;
+              const mw = Math.max(1, m.bars * perBar - 1);
+              return (
+                <g key={n}>
+                  {m.sung && voice && (
+                    <rect
+                      x={mx}
+                      width={mw + 1}
+                      y={y(voice[1])}
+                      height={y(voice[0]) - y(voice[1])}
+                      fill={`url(#${hatch})`}
+                      opacity="0.75"
+                    />
+                  )}
+                  {PLAYERS.map((player) => {
+                    const band = m.bands[player];
+                    if (!band) return null;
+                    const bandTop = y(band[1] + 0.6);
+                    return (
+                      <rect
+                        key={player}
+                        x={mx}
+                        width={mw}
+                        y={bandTop}
+                        height={Math.max(3, y(band[0] - 0.6) - bandTop)}
+                        className={PLAYER_FILL[player]}
+                        opacity="0.72"
+                      />
+                    );
+                  })}
+                </g>
+              );
+            })}
+            {cursor && isSelected && (
+              <rect
+                x={x + cursor.bar * perBar}
+                y={top - 4}
+                width={Math.max(3, cursor.bars * perBar)}
+                height={height - top + 3}
+                className="fill-none stroke-ink"
+                strokeWidth="2"
+              />
+            )}
+            {block.clashes.map((bar) => {
+              const cx = x + (bar + 0.5) * perBar;
+              return (
+                <polygon
+                  key={bar}
+                  points={`${cx - 5},${LABEL - 2} ${cx + 5},${LABEL - 2} ${cx},${LABEL + 6}`}
+                  className="fill-clash"
+                />
+              );
+            })}
+            <text x={x + 2} y={LABEL - 6} className={`fill-ink text-[12px] ${isSelected ? 'font-bold' : ''}`}>
+              {clip(block.label, w)}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+});
+
+/** Blocks side by side, as wide as their bars; never under 5 px a bar, so long songs scroll. */
+function layout(
+  blocks: readonly LaneBlock[],
+  width: number,
+): { total: number; blocks: { x: number; w: number }[] } {
+  const bars = blocks.reduce((sum, block) => sum + block.bars, 0);
+  const free = width - GAP * (blocks.length - 1);
+  const perBar = bars === 0 ? 0 : Math.max(5, free / bars);
+  let x = 0;
+  const placed = blocks.map((block) => {
+    const w = block.bars * perBar;
+    const here = { x, w };
+    x += w + GAP;
+    return here;
+  });
+  return { total: Math.max(0, x - GAP), blocks: placed };
+}
+
+function barAt(
+  event: React.MouseEvent<SVGGElement>,
+  block: { x: number; perBar: number; bars: number },
+): number {
+  const left = event.currentTarget.ownerSVGElement!.getBoundingClientRect().left;
+  const bar = Math.floor((event.clientX - left - block.x) / block.perBar);
+  return Math.min(block.bars - 1, Math.max(0, bar));
+}
+
+function clip(label: string, width: number): string {
+  const room = Math.floor(width / 6.6);
+  return label.length <= room
+    ? label
+    : room < 3
+      ? label.slice(0, Math.max(0, room))
+      : `${label.slice(0, room - 1)}…`;
+}
+
+function describe(blocks: readonly LaneBlock[]): string {
+  const clashes = blocks.reduce((sum, block) => sum + block.clashes.length, 0);
+  return `Whole song: ${blocks.map((b) => `${b.label}, ${b.bars} bars`).join('; ')}. ${clashes} bars with clashes.`;
+}

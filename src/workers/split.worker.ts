@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createSplitService } from './service';
+
+expose(createSplitService());
