@@ -218,6 +218,14 @@ function describe(
     ...judge(sceneAt(song, m, context.key)),
     ...judgeHand(at.player, m.cells[at.player], song),
   ];
+  const isKept = (j: Judgement, m: Moment) =>
+    song.kept.some(
+      (k) =>
+        k.section === at.section &&
+        k.bar === m.bar + 1 &&
+        k.kind === j.kind &&
+        k.players.join() === j.players.join(),
+    );
   const cures: Judgement[] = [];
   const brings: Judgement[] = [];
   if (!is.isNow) {
@@ -227,10 +235,12 @@ function describe(
         [at.player]: cell.kind === 'grip' ? moment.soundTicks[at.player] || moment.ticks : 0,
       };
       const then = { ...moment, cells: { ...moment.cells, [at.player]: cell }, soundTicks: sound };
-      const was = said(moment);
+      const was = said(moment).filter((j) => !isKept(j, moment));
       const will = said(then);
       cures.push(...was.filter((j) => !will.some((k) => alike(j, k))));
-      brings.push(...will.filter((j) => j.level !== 'note' && !was.some((k) => alike(j, k))));
+      brings.push(
+        ...will.filter((j) => j.level !== 'note' && !isKept(j, moment) && !was.some((k) => alike(j, k))),
+      );
     }
   }
   const shiftMm =

@@ -22,7 +22,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
   const known = grip ? knowGrip(grip, { instrument, hand: SONG_HAND, chord: moment.chord }) : null;
   const held = known && !('refused' in known) ? known : null;
   return (
-    <section aria-label="Neck" className="border-t border-line px-4 pt-1.5 pb-2">
+    <section aria-label="Neck" className="border-t border-line px-4 pt-1 pb-1">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <b className={PLAYER_TEXT[player]}>
           <PlayerMark player={player} /> {PLAYER_WORDS[player]}
@@ -45,7 +45,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
             grip={grip}
             known={held}
             width={width}
-            height={instrument.tuning.length > 4 ? 138 : 116}
+            height={instrument.tuning.length > 4 ? 122 : 108}
           />
         )}
       </div>
@@ -145,7 +145,7 @@ function Alternatives({ model }: { model: SplitModel }) {
       role="group"
       aria-label="Alternatives"
       id="alternatives"
-      className="flex h-[58px] gap-1.5 overflow-x-auto pt-1"
+      className="flex h-[54px] gap-1.5 overflow-x-auto pt-1"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">looking …</span>}

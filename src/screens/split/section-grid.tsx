@@ -23,7 +23,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
       ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [selection]);
   const widths = moments.map(
-    (m) => `minmax(${Math.max(104, (m.ticks / beatTicks(song.meter)) * 26)}px, ${m.ticks}fr)`,
+    (m) => `minmax(${leastWidth(m, (m.ticks / beatTicks(song.meter)) * 26)}px, ${m.ticks}fr)`,
   );
   return (
     <section
@@ -33,8 +33,11 @@ export function SectionGrid({ model }: { model: SplitModel }) {
       <SectionHead model={model} />
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
         <div
-          className="grid gap-1.5"
-          style={{ gridTemplateColumns: `112px ${widths.join(' ')}` }}
+          className="grid h-full max-h-[520px] gap-1.5"
+          style={{
+            gridTemplateColumns: `112px ${widths.join(' ')}`,
+            gridTemplateRows: 'auto repeat(3, minmax(66px, 1fr)) auto',
+          }}
           role="grid"
           aria-label="Parts"
         >
@@ -173,7 +176,7 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
     >
       <button
         type="button"
-        className="truncate text-[17px] font-bold"
+        className="shrink-0 text-[17px] font-bold"
         onClick={() => desk.getState().select({ moment: index })}
       >
         {moment.push > 0 && (
@@ -181,11 +184,22 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
         )}
         {moment.chordStarts ? pretty(moment.chordText) : '…'}
       </button>
-      <span className="text-[12px] whitespace-nowrap text-soft">
+      <span className="min-w-0 truncate text-[12px] text-soft">
         bar {moment.bar + 1} · {beats % 1 === 0 ? beats : beats.toFixed(1)} {beats === 1 ? 'beat' : 'beats'}
       </span>
     </div>
   );
+}
+
+/** Wide enough for the longest frets of a column: nothing that is played is cut off. */
+function leastWidth(moment: Moment, wanted: number): number {
+  const longest = Math.max(
+    ...PLAYERS.map((p) => {
+      const cell = moment.cells[p];
+      return cell.kind === 'grip' ? formatGrip(cell.grip).length : 0;
+    }),
+  );
+  return Math.max(104, wanted, longest * 9 + 24);
 }
 
 /** A cell with the moments it lasts over, from `first` to `last`. */
@@ -226,7 +240,7 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
       aria-label={`${PLAYER_WORDS[player]}, bar ${first.bar + 1}: ${labelFor(cell)}${flags.map((f) => `, ${f.kind}`).join('')}`}
       style={{ gridColumn: `span ${span.last - span.first + 1}` }}
       onClick={() => desk.getState().select({ moment: span.first, player })}
-      className={`flex min-h-[76px] min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
+      className={`flex min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
         isNow ? 'border-ink' : covers ? PLAYER_BORDER[player] : 'border-line'
       } ${cell.kind === 'open' ? 'border-dashed' : ''}`}
     >
@@ -246,11 +260,13 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
           {isLocked(cell) && <Lock size={14} aria-label="locked" />}
         </span>
       </span>
-      <span className={`frets truncate text-[16px] leading-5 font-bold ${PLAYER_TEXT[player]}`}>
-        {push && <span title={push}>‹</span>}
-        {cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
+      <span className="flex w-full min-w-0 items-baseline gap-2 leading-5">
+        <span className={`frets shrink-0 text-[15px] font-bold ${PLAYER_TEXT[player]}`}>
+          {push && <span title={push}>‹</span>}
+          {cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
+        </span>
+        <span className="truncate text-[13px] text-soft">{noteNames(model, first, player)}</span>
       </span>
-      <span className="truncate text-[13px] leading-4 text-soft">{noteNames(model, first, player)}</span>
       <span className="mt-auto w-full">
         <HitStrip
           player={player}

@@ -25,7 +25,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
     strip.scrollLeft = (before / all) * strip.scrollWidth - strip.clientWidth / 3;
   }, [blocks, ref, selection.playing]);
   return (
-    <section aria-label="Whole song" className="border-b border-line px-4 pt-1 pb-2">
+    <section aria-label="Whole song" className="border-b border-line px-4 pt-1 pb-1">
       <div className="flex flex-wrap items-baseline gap-x-3 text-[13px] text-soft">
         <h2 className="text-[15px] font-bold text-ink">Whole song</h2>
         <span>height is pitch, width is bars</span>
@@ -46,7 +46,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
             selected={selection.playing}
             cursor={cursor}
             width={width}
-            height={118}
+            height={98}
             onSelect={(playing, at) => {
               const target = model.playings[playing]!;
               const moments = momentsOf(target.section, { pass: 1, meter: song.meter });

@@ -1,0 +1,131 @@
+/**
+ * Takes one picture of each main view with the demo songs into docs/screenshots/.
+ * Run after a build: npm run screenshots [-- folder]
+ */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Page } from 'puppeteer-core';
+import { openBrowser, serveBuild } from './browser';
+
+const folder = process.argv[2] ?? fileURLToPath(new URL('../docs/screenshots', import.meta.url));
+const only = process.argv[3];
+mkdirSync(folder, { recursive: true });
+
+const { address, stop } = await serveBuild();
+const browser = await openBrowser();
+
+interface Shot {
+  readonly name: string;
+  readonly theme: 'light' | 'dark';
+  readonly width: number;
+  readonly height: number;
+  readonly go: (page: Page) => Promise<void>;
+}
+
+const openSong = async (page: Page, title: string) => {
+  await page.waitForSelector('text/' + title);
+  await page.locator('text/' + title).click();
+  await page.waitForSelector('[data-alternative]');
+};
+const tab = async (page: Page, name: string) => page.locator(`nav ::-p-text(${name})`).click();
+
+const shots: readonly Shot[] = [
+  { name: 'songs-day', theme: 'light', width: 1280, height: 800, go: async () => undefined },
+  { name: 'songs-night', theme: 'dark', width: 1280, height: 800, go: async () => undefined },
+  ...(['light', 'dark'] as const).map((theme): Shot => ({
+    name: theme === 'light' ? 'split-day' : 'split-night',
+    theme,
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.keyboard.press(']');
+      await page.keyboard.press('ArrowRight');
+      await page.waitForSelector('[data-cure]');
+    },
+  })),
+  {
+    name: 'split-wide',
+    theme: 'light',
+    width: 1920,
+    height: 1080,
+    go: async (page) => {
+      await openSong(page, 'Salt Lamp');
+      await page.keyboard.press('n');
+      await page.waitForSelector('[data-cure]');
+    },
+  },
+  ...(['light', 'dark'] as const).map((theme): Shot => ({
+    name: theme === 'light' ? 'chart-day' : 'chart-night',
+    theme,
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Chart');
+      await page.waitForSelector('.cm-content');
+    },
+  })),
+  {
+    name: 'chart-problems',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Nine Minute Bus');
+      await tab(page, 'Chart');
+      await page.waitForSelector('.cm-content');
+      await page.click('.cm-content');
+      await page.keyboard.down('Control');
+      await page.keyboard.press('End');
+      await page.keyboard.up('Control');
+      await page.keyboard.type('\n== Bridge ==\nchords | Dm | Hx | G |\nguitar1 | 0000x | ? | ? | ? |\n');
+      await page.waitForSelector('[aria-label="Not understood"]');
+    },
+  },
+  {
+    name: 'sheet-day',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Sheets');
+      await page.waitForSelector('article svg');
+    },
+  },
+  {
+    name: 'sheet-narrow',
+    theme: 'dark',
+    width: 420,
+    height: 860,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Sheets');
+      await page.waitForSelector('article svg');
+    },
+  },
+];
+
+for (const shot of shots) {
+  if (only && !shot.name.includes(only)) continue;
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warn') console.error(`${shot.name}: ${message.text()}`);
+  });
+  page.on('pageerror', (error) => console.error(`${shot.name}: ${String(error)}`));
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: shot.theme }]);
+  await page.setViewport({ width: shot.width, height: shot.height });
+  await page.goto(address);
+  await page.waitForSelector('li svg');
+  await shot.go(page);
+  await new Promise((resolve) => setTimeout(resolve, 350));
+  await page.screenshot({ path: join(folder, `${shot.name}.png`) as `${string}.png` });
+  await context.close();
+  console.log(shot.name);
+}
+
+await browser.close();
+await stop();
