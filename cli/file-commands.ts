@@ -8,7 +8,7 @@ import { applyEdit, countOpen, readSong, saveSong, songLength, type Song } from 
 import { finish, splitSong } from '../src/core/split/index';
 import { playerFrom } from './grip-commands';
 import { CallError, InputError } from './outcome';
-import type { Options } from './run';
+import type { Options } from './options';
 
 /** `check FILE`: what clashes. */
 export async function checkCommand(path: string): Promise<unknown> {

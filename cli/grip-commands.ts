@@ -14,7 +14,7 @@ import {
 import { emptySong, SONG_HAND } from '../src/core/song/index';
 import { gainClass, gripDirt } from '../src/core/sound/index';
 import { CallError, InputError } from './outcome';
-import type { Options } from './run';
+import type { Options } from './options';
 
 /** `name GRIP`: what a grip sounds and what it is called. */
 export function nameCommand(text: string, options: Options): unknown {

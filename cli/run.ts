@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { checkCommand, convertCommand, sheetCommand, splitCommand } from './file-commands';
 import { gripsCommand, nameCommand } from './grip-commands';
+import { OPTIONS } from './options';
 import { CallError, InputError, type Outcome } from './outcome';
 
 const USAGE = `orchestron COMMAND …
@@ -11,20 +12,6 @@ const USAGE = `orchestron COMMAND …
   sheet FILE --player guitar1|guitar2|bass
   convert IN OUT
 `;
-
-const OPTIONS = {
-  tuning: { type: 'string' },
-  capo: { type: 'string' },
-  key: { type: 'string' },
-  player: { type: 'string' },
-  gain: { type: 'string' },
-  max: { type: 'string' },
-  out: { type: 'string', short: 'o' },
-  help: { type: 'boolean' },
-} as const;
-
-/** What the options of a call may be. */
-export type Options = { readonly [K in keyof typeof OPTIONS]?: string | boolean };
 
 /** Runs one call; never throws for a wrong call (code 2) or wrong input (code 1). */
 export async function runCommand(args: readonly string[]): Promise<Outcome> {

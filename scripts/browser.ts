@@ -5,7 +5,12 @@ import puppeteer, { type Browser } from 'puppeteer-core';
 import { createApp } from '../server/app';
 
 /** Where Debian and others put Chromium; CHROME_PATH goes first. */
-const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome', '/usr/bin/google-chrome-stable'];
+const PLACES = [
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+  '/usr/bin/google-chrome-stable',
+];
 
 export function chromiumPath(): string {
   const path = [process.env.CHROME_PATH ?? '', ...PLACES].find((p) => p !== '' && existsSync(p));

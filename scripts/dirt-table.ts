@@ -1,101 +1,16 @@
 /**
- * Makes src/core/sound/dirt-table.ts: how much rougher a driven amplifier makes two notes of one grip than the same
- * notes alone, with the fifth = 1. Run with: node --import tsx scripts/dirt-table.ts
- * Recipe: 24 partials ∝ 1/n of a string plucked at 0.17 of its length, inharmonicity 4e−5, tanh drive on the summed
- * wave (20 high, 3 crunch), cabinet 75 Hz–4.5 kHz, spectral bins 0.73 Hz, −35 dB floor, amplitude-product roughness,
- * mean over seven seeded sets of phases, every spectrum scaled to unit energy.
+ * Makes src/core/sound/dirt-table.ts from the recipe in dirt-recipe.ts. Takes some minutes.
+ * Run with: node --import tsx scripts/dirt-table.ts
  */
 import { writeFileSync } from 'node:fs';
-import FFT from 'fft.js';
-import { frequencyHz, midi } from '../src/core/pitch/index';
-import { roughness, type Partial } from '../src/core/sound/index';
-
-const RATE = 96_000;
-const SIZE = 131_072;
-const PHASE_SETS = 7;
-const LOW_NOTES = [40, 45, 50, 55, 59, 64];
-const WIDEST = 24;
-const DRIVE = { crunch: 3, high: 20 };
-
-const fft = new FFT(SIZE);
-const window = Float64Array.from({ length: SIZE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / SIZE));
-
-/** Small seeded generator (mulberry32), so that the table is the same on every machine. */
-function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
-function string(pitch: number, chance: () => number): Float64Array {
-  const wave = new Float64Array(SIZE);
-  const f = frequencyHz(midi(pitch));
-  let power = 0;
-  for (let n = 1; n <= 24; n += 1) {
-    const amplitude = Math.abs(Math.sin(n * Math.PI * 0.17)) / n;
-    power += amplitude * amplitude;
-    const step = (2 * Math.PI * f * n * Math.sqrt(1 + 4e-5 * n * n)) / RATE;
-    let phase = chance() * 2 * Math.PI;
-    for (let i = 0; i < SIZE; i += 1) {
-      wave[i]! += amplitude * Math.sin(phase);
-      phase += step;
-    }
-  }
-  const scale = 1 / Math.sqrt(power);
-  return wave.map((v) => v * scale);
-}
-
-function driven(waves: readonly Float64Array[], drive: number): number {
-  const input = new Float64Array(SIZE);
-  for (let i = 0; i < SIZE; i += 1) {
-    let sum = 0;
-    for (const wave of waves) sum += wave[i]!;
-    input[i] = Math.tanh(drive * sum) * window[i]!;
-  }
-  const out = fft.createComplexArray();
-  fft.realTransform(out, input);
-  const bins = SIZE / 2;
-  const magnitude = new Float64Array(bins);
-  for (let k = 1; k < bins; k += 1) {
-    const hz = (k * RATE) / SIZE;
-    const cabinet = 1 / Math.sqrt((1 + (75 / hz) ** 4) * (1 + (hz / 4500) ** 4));
-    magnitude[k] = Math.hypot(out[2 * k]!, out[2 * k + 1]!) * cabinet;
-  }
-  let top = 0;
-  for (const m of magnitude) if (m > top) top = m;
-  const floor = top * 10 ** (-35 / 20);
-  const peaks: Partial[] = [];
-  let energy = 0;
-  for (let k = 2; k < bins - 1; k += 1) {
-    const m = magnitude[k]!;
-    if (m > floor && m > magnitude[k - 1]! && m >= magnitude[k + 1]!) {
-      peaks.push({ hz: (k * RATE) / SIZE, amplitude: m });
-      energy += m * m;
-    }
-  }
-  const scale = 1 / Math.sqrt(energy);
-  return roughness(peaks.map((p) => ({ hz: p.hz, amplitude: p.amplitude * scale })));
-}
+import { DRIVE, excessOf, LOW_NOTES, PHASE_SETS, WIDEST } from './dirt-recipe';
 
 const table: Record<string, number[][]> = {};
 for (const [name, drive] of Object.entries(DRIVE)) {
   const excess = LOW_NOTES.map(() => new Array<number>(WIDEST).fill(0));
   for (let set = 0; set < PHASE_SETS; set += 1) {
-    const chance = seeded(1000 + set);
-    LOW_NOTES.forEach((low, row) => {
-      const root = string(low, chance);
-      const alone = driven([root], drive);
-      for (let interval = 1; interval <= WIDEST; interval += 1) {
-        const upper = string(low + interval, chance);
-        const both = driven([root, upper], drive);
-        const single = (alone + driven([upper], drive)) / 2;
-        excess[row]![interval - 1]! += (both - single) / PHASE_SETS;
-      }
-    });
+    const one = excessOf(set, drive, { lows: LOW_NOTES, widest: WIDEST });
+    one.forEach((row, i) => row.forEach((v, j) => (excess[i]![j]! += v / PHASE_SETS)));
     console.error(`${name}: phase set ${set + 1} of ${PHASE_SETS}`);
   }
   // The fifth's mean over the register of power chords (E2 to G3) is the unit.

@@ -113,7 +113,8 @@ for (const shot of shots) {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   page.on('console', (message) => {
-    if (message.type() === 'error' || message.type() === 'warn') console.error(`${shot.name}: ${message.text()}`);
+    if (message.type() === 'error' || message.type() === 'warn')
+      console.error(`${shot.name}: ${message.text()}`);
   });
   page.on('pageerror', (error) => console.error(`${shot.name}: ${String(error)}`));
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: shot.theme }]);

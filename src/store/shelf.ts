@@ -35,8 +35,8 @@ export async function addSong(
 
 /** Puts a removed song back exactly as it was. */
 export async function restoreSong(storage: SongStorage, stored: StoredSong): Promise<void> {
-  const { version: _, ...song } = stored;
-  await storage.put(song, 0);
+  const { id, title, saved, draft, updatedAt } = stored;
+  await storage.put({ id, title, saved, draft, updatedAt }, 0);
 }
 
 /** "Salt Lamp", "Salt Lamp 2", "Salt Lamp 3" … whichever is free. */

@@ -87,19 +87,18 @@ export function longestSound(
   range: { from: number; to: number },
 ): { ticks: number; strikes: number } {
   let longest = 0;
-  let run = 0;
-  let limit = Infinity;
   let strikes = 0;
+  /** Where what now sounds was struck, and how long it may be counted; null while nothing sounds. */
+  let sound: { start: number; limit: number } | null = null;
   for (const hit of hitsOf(pattern, meter)) {
     if (hit.atTick < range.from || hit.atTick >= range.to) continue;
-    if (hit.kind === 'silent' || hit.kind === 'dead') run = 0;
-    else if (hit.kind === 'hold') run += hit.ticks;
-    else {
-      run = hit.ticks;
-      limit = hit.kind === 'mute' ? MUTE_TICKS : Infinity;
-    }
-    if (hit.kind === 'ring' || hit.kind === 'mute' || hit.kind === 'dead') strikes += 1;
-    longest = Math.max(longest, Math.min(run, limit));
+    if (hit.kind === 'ring' || hit.kind === 'mute') {
+      sound = { start: hit.atTick, limit: hit.kind === 'mute' ? MUTE_TICKS : Infinity };
+    } else if (hit.kind !== 'hold') sound = null;
+    if (hit.kind !== 'hold' && hit.kind !== 'silent') strikes += 1;
+    if (sound === null) continue;
+    const end = Math.min(hit.atTick + hit.ticks, range.to);
+    longest = Math.max(longest, Math.min(end - sound.start, sound.limit));
   }
   return { ticks: longest, strikes };
 }

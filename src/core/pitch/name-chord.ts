@@ -83,12 +83,35 @@ export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[
       found.push({ symbol, score, noThird: (bits & THIRDS) === 0 });
     }
   }
+  found.push(...slashed(notes, lowest, key));
   found.sort((a, b) => a.score - b.score || (a.symbol < b.symbol ? -1 : 1));
   if (found.length > 0) return found.map(({ symbol, noThird }) => ({ symbol, noThird }));
   // No dictionary chord, however much is left out: name it by its notes, lowest first.
   const symbol = [lowest, ...pcs.filter((pc) => pc !== lowest)].map((pc) => spell(pc, key)).join('·');
   return [{ symbol, noThird: true }];
 }
+
+/** A plain triad over a bass note that nobody else plays: "Gm/F" rather than "Gm7/F" (common practice). */
+function slashed(
+  notes: readonly Midi[],
+  lowest: number,
+  key: Key,
+): { symbol: string; score: number; noThird: boolean }[] {
+  if (notes.filter((n) => pitchClass(n) === lowest).length > 1) return [];
+  const upper = [...new Set(notes.map((n) => pitchClass(n) as number))].filter((pc) => pc !== lowest);
+  return upper.flatMap((root) => {
+    const bits = upper.reduce((sum, pc) => sum | (1 << pitchClass(pc - root)), 0);
+    const triad = TRIADS.get(bits);
+    return triad === undefined
+      ? []
+      : [{ symbol: `${spell(root, key)}${triad}/${spell(lowest, key)}`, score: 20, noThird: false }];
+  });
+}
+
+const TRIADS: ReadonlyMap<number, string> = new Map([
+  [(1 << 0) | (1 << 4) | (1 << 7), ''],
+  [(1 << 0) | (1 << 3) | (1 << 7), 'm'],
+]);
 
 function matches(bits: number): { suffix: string; rank: number; left: string }[] {
   const list: { suffix: string; rank: number; left: string }[] = [];

@@ -1,0 +1,14 @@
+/** The options every command understands; each takes what it needs. */
+export const OPTIONS = {
+  tuning: { type: 'string' },
+  capo: { type: 'string' },
+  key: { type: 'string' },
+  player: { type: 'string' },
+  gain: { type: 'string' },
+  max: { type: 'string' },
+  out: { type: 'string', short: 'o' },
+  help: { type: 'boolean' },
+} as const;
+
+/** What the options of a call may be. */
+export type Options = { readonly [K in keyof typeof OPTIONS]?: string | boolean };

@@ -1,0 +1,217 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { SEED } from '../../../test/generators';
+import {
+  belongs,
+  frequencyHz,
+  hasThird,
+  intervalWords,
+  isNoChord,
+  midi,
+  moveChord,
+  moveKey,
+  nameNotes,
+  noteName,
+  parseChord,
+  parseKey,
+  parseNote,
+  pitchClass,
+  pitchClassOf,
+  pretty,
+  spell,
+  thirdOf,
+  toneName,
+  withOctave,
+  type Key,
+} from './index';
+
+const key = (text: string): Key => {
+  const read = parseKey(text);
+  if (!read.ok) throw new Error(read.error);
+  return read.value;
+};
+const chord = (text: string) => {
+  const read = parseChord(text);
+  if (!read.ok) throw new Error(read.error);
+  return read.value;
+};
+const names = (notes: string, inKey = 'C') =>
+  nameNotes(
+    notes.split(' ').map((n) => {
+      const read = parseNote(n);
+      if (!read.ok) throw new Error(n);
+      return read.value;
+    }),
+    key(inKey),
+  ).map((n) => n.symbol);
+
+describe('pitch', () => {
+  // Sources: ISO 16:1975 (A4 = 440 Hz); equal temperament; MIDI 1.0 (60 = middle C).
+  it('gives the frequencies of open strings', () => {
+    const table: [string, number][] = [
+      ['E2', 82.41],
+      ['A2', 110],
+      ['D3', 146.83],
+      ['G3', 196],
+      ['B3', 246.94],
+      ['E4', 329.63],
+      ['E1', 41.2],
+      ['A1', 55],
+      ['D2', 73.42],
+      ['G2', 98],
+      ['C4', 261.63],
+      ['A4', 440],
+    ];
+    for (const [name, hz] of table) {
+      const note = parseNote(name);
+      expect(note.ok && frequencyHz(note.value), name).to.be.closeTo(hz, 0.005);
+    }
+  });
+
+  it('refuses what is no pitch', () => {
+    expect(() => midi(128)).to.throw(RangeError);
+    expect(() => midi(1.5)).to.throw(RangeError);
+    for (const text of ['H2', 'A', 'a3', 'C12', '']) expect(parseNote(text).ok, text).to.equal(false);
+    expect(pitchClassOf('Cb')).to.equal(11);
+    expect(pitchClassOf('X')).to.equal(null);
+  });
+
+  // Source: common practice, any harmony handbook.
+  it('spells notes as the key has them', () => {
+    const scale = (k: string, steps: number[]) =>
+      steps.map((s) => spell(pitchClassOf(key(k).tonic)! + s, key(k))).join(' ');
+    const major = [0, 2, 4, 5, 7, 9, 11];
+    const minor = [0, 2, 3, 5, 7, 8, 10];
+    expect(scale('C', major)).to.equal('C D E F G A B');
+    expect(scale('Eb', major)).to.equal('Eb F G Ab Bb C D');
+    expect(scale('F#', major)).to.equal('F# G# A# B C# D# E#');
+    expect(scale('Dm', minor)).to.equal('D E F G A Bb C');
+    expect(scale('Abm', minor)).to.equal('Ab Bb Cb Db Eb Fb Gb');
+    expect(scale('F#m', minor)).to.equal('F# G# A B C# D E');
+    expect(spell(1, key('Dm'))).to.equal('C#'); // raised leading tone
+    expect(spell(8, key('Am'))).to.equal('G#');
+    expect(spell(10, key('C'))).to.equal('Bb');
+    expect(spell(6, key('C'))).to.equal('F#');
+  });
+
+  it('puts the octave with the letter', () => {
+    expect(noteName(midi(58), key('Dm'))).to.equal('Bb3');
+    expect(withOctave('Cb', midi(59))).to.equal('Cb4');
+    expect(withOctave('B#', midi(60))).to.equal('B#3');
+    expect(() => withOctave('D', midi(60))).to.throw(RangeError);
+    expect(pretty('Bb2 F#m')).to.equal('B♭2 F♯m');
+  });
+
+  it('law: a spelled note read back is the same pitch, in every key', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 12, max: 119 }),
+        fc.constantFrom('C', 'Db', 'F#', 'Ab', 'Dm', 'Abm', 'G#m', 'Ebm', 'Bm'),
+        (n, k) => {
+          const back = parseNote(noteName(midi(n), key(k)));
+          expect(back.ok && back.value).to.equal(n);
+        },
+      ),
+      { seed: SEED },
+    );
+  });
+
+  it('reads keys and moves them', () => {
+    expect(key('D minor')).to.deep.equal({ text: 'Dm', tonic: 'D', mode: 'minor' });
+    expect(key('Bb major').text).to.equal('Bb');
+    expect(moveKey(key('Dm'), 2).text).to.equal('Em');
+    expect(moveKey(key('Bb'), 2).text).to.equal('C');
+    expect(moveKey(key('A'), 1).text).to.equal('Bb');
+    expect(parseKey('H').ok).to.equal(false);
+  });
+
+  it('reads chord symbols as guitarists write them', () => {
+    const table: [string, string][] = [
+      ['Dm', 'D F A'],
+      ['Bb', 'Bb D F'],
+      ['C/E', 'C E G'],
+      ['Gm7', 'G Bb D F'],
+      ['A5', 'A E'],
+      ['Csus4', 'C F G'],
+      ['Cadd9', 'C E G D'],
+      ['Cm(add9)', 'C Eb G D'],
+      ['F#m7b5', 'F# A C E'],
+      ['C6/9', 'C E G A D'],
+      ['D(no3)', 'D A'],
+      ['C7(no5)', 'C E Bb'],
+      ['Gm/F', 'G Bb D'],
+      ['C-7', 'C Eb G Bb'],
+    ];
+    for (const [text, tones] of table) {
+      expect(
+        chord(text)
+          .tones.map((t) => t.name)
+          .join(' '),
+        text,
+      ).to.equal(tones);
+    }
+    expect(chord('Gm/F').bass).to.equal('F');
+    expect(chord('C6/9').bass).to.equal(null);
+    expect(isNoChord('N.C.') && isNoChord('nc') && !isNoChord('C')).to.equal(true);
+  });
+
+  it('says what it expected of a chord that is none', () => {
+    for (const text of ['H', 'Hm7', 'Cfoo', 'dm', '7', '']) {
+      const read = parseChord(text);
+      expect(!read.ok && read.error, text).to.include('expected a chord like');
+    }
+  });
+
+  it('knows the third, what belongs and what each tone is called', () => {
+    expect(thirdOf(chord('Dm'))).to.equal(5);
+    expect(hasThird(chord('A5')) || hasThird(chord('Csus4'))).to.equal(false);
+    expect(belongs(chord('Gm/F'), 5)).to.equal(true);
+    expect(belongs(chord('Gm'), 5)).to.equal(false);
+    expect(toneName(chord('E7'), 8)).to.equal('G#');
+    expect(toneName(chord('E7'), 9)).to.equal(null);
+    expect(moveChord(chord('Gm7/F'), 2, (pc) => spell(pc, key('Em')))).to.equal('Am7/G');
+  });
+
+  it('names what sounds: best name first, spelled in the key', () => {
+    expect(names('G2 D3 G3')[0]).to.equal('G5');
+    expect(names('C3 E3 G3 C4')[0]).to.equal('C');
+    expect(names('E2 C3 G3')[0]).to.equal('C/E');
+    expect(names('F2 G3 Bb3 D4', 'Dm')[0]).to.equal('Gm/F');
+    expect(names('A2 C3 E3 G3')[0]).to.equal('Am7');
+    expect(names('A2 C3 E3 G3')).to.include('C6/A');
+    expect(names('D3 A3')[0]).to.equal('D5');
+    expect(names('D3 D4')).to.deep.equal(['D']);
+    expect(names('Bb2 D3 F3 A3', 'Dm')[0]).to.equal('Bbmaj7');
+    expect(names('C3 D3 G3')[0]).to.equal('Csus2');
+    expect(names('C2 C#2 D2')[0]).to.equal('C·Db·D');
+    expect(nameNotes([], key('C'))).to.deep.equal([]);
+  });
+
+  it('law: doubling upper notes an octave higher changes no name', () => {
+    const low = fc.integer({ min: 28, max: 45 });
+    const upper = fc.array(fc.integer({ min: 46, max: 70 }), { minLength: 1, maxLength: 4 });
+    fc.assert(
+      fc.property(low, upper, fc.nat(), (l, u, pick) => {
+        const notes = [l, ...u].map(midi);
+        const doubled = [...notes, midi(u[pick % u.length]! + 12)];
+        expect(nameNotes(doubled, key('C'))).to.deep.equal(nameNotes(notes, key('C')));
+      }),
+      { seed: SEED },
+    );
+  });
+
+  it('says distances as players do', () => {
+    expect([1, 7, 11, 12, 13, 16, 19, 24, 23].map(intervalWords)).to.deep.equal([
+      'semitone',
+      'fifth',
+      'major seventh',
+      'octave',
+      'minor ninth',
+      'tenth',
+      'twelfth',
+      '2 octaves',
+      'major seventh and an octave',
+    ]);
+    expect(pitchClass(-1)).to.equal(11);
+  });
+});

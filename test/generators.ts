@@ -1,0 +1,142 @@
+import fc from 'fast-check';
+import {
+  gripCell,
+  OPEN,
+  PLAN_NAMES,
+  PLAYERS,
+  type Bar,
+  type Cell,
+  type PlacedCell,
+  type PlacedChord,
+  type Player,
+  type Section,
+} from '../src/core/form/index';
+import type { Fret } from '../src/core/instrument/index';
+import { defaultBass, defaultGuitar } from '../src/core/instrument/index';
+import { emptySong, type Song } from '../src/core/song/index';
+
+/** Every property test uses this seed, so that a failure can be repeated. */
+export const SEED = 20_261_124;
+
+const CHORDS = ['Dm', 'Bb', 'C/E', 'Gm7', 'A', 'F#m7b5', 'Ebmaj7', 'E5', 'Csus4', 'Aadd9', 'N.C.', 'B7'];
+
+export const chordText = fc.constantFrom(...CHORDS);
+const push = fc.constantFrom(0, 240, 480) as fc.Arbitrary<0 | 240 | 480>;
+const fret = (highest: number) => fc.option(fc.integer({ min: 0, max: highest }), { nil: null, freq: 3 });
+
+export const gripOf = (strings: number, highest = 14) =>
+  fc
+    .array(fret(highest), { minLength: strings, maxLength: strings })
+    .filter((frets) => frets.some((f) => f !== null))
+    .map((frets) => frets as (Fret | null)[]);
+
+export const cellOf = (strings: number): fc.Arbitrary<Cell> =>
+  fc.oneof(
+    fc.constant(OPEN),
+    fc.record({ kind: fc.constant('rest' as const), locked: fc.boolean(), guess: fc.boolean() }),
+    fc
+      .record({ grip: gripOf(strings), locked: fc.boolean(), guess: fc.boolean() })
+      .map(({ grip, ...m }) => gripCell(grip, m)),
+  );
+
+/** Starts that divide a 4/4 bar as chart text can say it, the first at the bar line. */
+const starts = fc
+  .constantFrom(1, 2, 3, 4, 6, 8)
+  .chain((n) => fc.subarray(Array.from({ length: n - 1 }, (_, i) => ((i + 1) * 3840) / n)))
+  .map((later) => [0, ...later]);
+
+const chords: fc.Arbitrary<readonly PlacedChord[]> = starts.chain((places) =>
+  fc.tuple(...places.map((at) => fc.record({ at: fc.constant(at), push, chord: chordText }))),
+);
+
+/** Cells as text can hold them: an open cell never reaches over a chord change without another open cell there. */
+const cellsFor = (strings: number, bar: readonly PlacedChord[]): fc.Arbitrary<readonly PlacedCell[]> =>
+  starts
+    .chain((places) =>
+      fc.tuple(...places.map((at) => fc.record({ at: fc.constant(at), push, cell: cellOf(strings) }))),
+    )
+    .map((list) =>
+      list.flatMap((placed, i) => {
+        if (placed.cell.kind !== 'open') return [placed];
+        const until = list[i + 1]?.at ?? 3840;
+        const more = bar.filter((c) => c.at > placed.at && c.at < until);
+        return [placed, ...more.map((c): PlacedCell => ({ at: c.at, push: c.push, cell: OPEN }))];
+      }),
+    );
+
+const hits = fc.option(
+  fc
+    .constantFrom(8, 12, 16)
+    .chain((n) => fc.array(fc.constantFrom(...'OoMmXx-.123456'), { minLength: n, maxLength: n }))
+    .map((symbols) => symbols.join('')),
+  { nil: null },
+);
+const voice = fc.option(
+  fc.array(fc.constantFrom('~', '.'), { minLength: 8, maxLength: 8 }).map((v) => v.join('')),
+  { nil: null },
+);
+
+export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
+  fc.record({
+    chords: fc.constant(list),
+    cells: fc.record({
+      guitar1: cellsFor(6, list),
+      guitar2: cellsFor(6, list),
+      bass: cellsFor(4, list),
+    }),
+    hits: fc.record({ guitar1: hits, guitar2: hits, bass: hits }),
+    voice,
+  }),
+);
+
+export const section = (name: string): fc.Arbitrary<Section> =>
+  fc.array(bar, { minLength: 1, maxLength: 6 }).map((bars) => ({ name, bars, variants: [] }));
+
+export const song: fc.Arbitrary<Song> = fc
+  .record({
+    title: fc.constantFrom('Paper Kite', 'Low Harbour', 'Third Rail Choir'),
+    key: fc.constantFrom('Dm', 'Bb', 'F#m', 'C'),
+    tempo: fc.integer({ min: 60, max: 200 }),
+    voice: fc.constantFrom(null, ['A3', 'D5'] as const),
+    capo: fc.integer({ min: 0, max: 4 }),
+    gain: fc.integer({ min: 0, max: 10 }),
+    first: section('Verse'),
+    second: section('Chorus'),
+    times: fc.integer({ min: 1, max: 4 }),
+    plan: fc.option(fc.constantFrom(...PLAN_NAMES), { nil: null }),
+    again: fc.boolean(),
+    key2: fc.option(fc.constantFrom('Em', 'C', 'G'), { nil: null }),
+  })
+  .map((r): Song => ({
+    ...emptySong(r.title),
+    key: r.key,
+    tempo: r.tempo,
+    voice: r.voice,
+    players: {
+      guitar1: defaultGuitar(r.gain),
+      guitar2: { ...defaultGuitar(3), capo: r.capo },
+      bass: defaultBass(),
+    },
+    sections: [r.first, r.second],
+    form: [
+      { section: 'Verse', times: r.times, plan: r.plan, key: null },
+      { section: 'Chorus', times: 1, plan: null, key: null },
+      ...(r.again ? [{ section: 'Verse', times: 1, plan: null, key: r.key2 }] : []),
+    ],
+  }));
+
+/** Sets every player's every cell of a song to `change` of itself. */
+export function mapCells(from: Song, change: (cell: Cell, player: Player) => Cell): Song {
+  return {
+    ...from,
+    sections: from.sections.map((s) => ({
+      ...s,
+      bars: s.bars.map((b) => ({
+        ...b,
+        cells: Object.fromEntries(
+          PLAYERS.map((p) => [p, b.cells[p].map((c) => ({ ...c, cell: change(c.cell, p) }))]),
+        ) as unknown as Bar['cells'],
+      })),
+    })),
+  };
+}
