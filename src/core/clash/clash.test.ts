@@ -15,21 +15,23 @@ const note = (name: string): Midi => {
 const GAIN: Record<Player, number> = { guitar1: 7, guitar2: 4, bass: 0 };
 
 /** `guitar1: "Bb2 F3"` … sounding for `beats` beats. */
-function scene(symbol: string, parts: Partial<Record<Player, string>>, options: { beats?: number; gain?: number } = {}): Scene {
+function scene(
+  symbol: string,
+  parts: Partial<Record<Player, string>>,
+  options: { beats?: number; gain?: number } = {},
+): Scene {
   const chord = parseChord(symbol);
   const key = parseKey('Dm');
   return {
     chord: chord.ok ? chord.value : null,
     key: key.ok ? key.value : DEFAULT_KEY,
     complete: true,
-    parts: Object.entries(parts).map(
-      ([player, notes]): Part => ({
-        player: player as Player,
-        pitches: notes.split(' ').map(note),
-        soundTicks: 960 * (options.beats ?? 4),
-        gain: player === 'bass' ? 0 : (options.gain ?? GAIN[player as Player]),
-      }),
-    ),
+    parts: Object.entries(parts).map(([player, notes]): Part => ({
+      player: player as Player,
+      pitches: notes.split(' ').map(note),
+      soundTicks: 960 * (options.beats ?? 4),
+      gain: player === 'bass' ? 0 : (options.gain ?? GAIN[player as Player]),
+    })),
   };
 }
 const kinds = (s: Scene, least: 'note' | 'watch' | 'clash' = 'watch') => {
@@ -65,8 +67,12 @@ describe('judgement', () => {
   });
 
   it('lets a short rub pass that a long one would not', () => {
-    const long = judge(scene('Bb', { guitar1: 'Bb3', guitar2: 'A4' }, { beats: 4 })).find((j) => j.kind === 'rub');
-    const short = judge(scene('Bb', { guitar1: 'Bb3', guitar2: 'A4' }, { beats: 0.25 })).find((j) => j.kind === 'rub');
+    const long = judge(scene('Bb', { guitar1: 'Bb3', guitar2: 'A4' }, { beats: 4 })).find(
+      (j) => j.kind === 'rub',
+    );
+    const short = judge(scene('Bb', { guitar1: 'Bb3', guitar2: 'A4' }, { beats: 0.25 })).find(
+      (j) => j.kind === 'rub',
+    );
     expect(long!.score).to.be.greaterThan(short?.score ?? 0);
     expect(kinds(scene('Bb', { guitar1: 'Bb3', guitar2: 'A4' }, { beats: 0.25 }))).to.not.include('rub');
   });
@@ -94,7 +100,9 @@ describe('judgement', () => {
   });
 
   it('tells crowding from doubling', () => {
-    expect(kinds(scene('G', { guitar1: 'G3 B3 D4', guitar2: 'A3 C4 E4' }, { gain: 1 }))).to.include('crowding');
+    expect(kinds(scene('G', { guitar1: 'G3 B3 D4', guitar2: 'A3 C4 E4' }, { gain: 1 }))).to.include(
+      'crowding',
+    );
     expect(kinds(scene('G', { guitar1: 'G2 D3 G3', guitar2: 'B4 D5 G5' }, { gain: 1 }))).to.deep.equal([]);
     const doubled = judge(scene('G5', { guitar1: 'G2 D3 G3', guitar2: 'G2 D3 G3' }));
     expect(doubled.map((j) => [j.kind, j.level])).to.deep.equal([['doubling', 'note']]);
@@ -183,15 +191,26 @@ keep: Verse bar 1 rub guitar1 guitar2 "the bite"
     const put = (text: string) => songFindings(readChart(`== V ==\nchords | Dm |\nguitar1 | ${text} |`).song);
     expect(put('x-x-x-x-x-23').map((f) => f.kind)).to.include('range');
     expect(put('1-x-x-x-x-12').map((f) => f.kind)).to.include('reach');
-    expect(put('1x4xxx').filter((f) => f.kind === 'reach').map((f) => f.level)).to.deep.equal([]);
+    expect(
+      put('1x4xxx')
+        .filter((f) => f.kind === 'reach')
+        .map((f) => f.level),
+    ).to.deep.equal([]);
   });
 
   it('are the same objects’ worth when only another section changes', () => {
     const two = readChart(`${TEXT.replace(/keep.*\n/, '')}== Out ==\nchords | Dm |\nbass | 0xxx |\n`).song;
     const before = songFindings(two);
     const at = { section: 'Out', pass: 1, player: 'bass' as const, bar: 0, index: 0 };
-    const after = songFindings(applyEdit(two, { kind: 'setCells', changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }] }));
-    expect(after.filter((f) => f.section === 'Verse')).to.deep.equal(before.filter((f) => f.section === 'Verse'));
+    const after = songFindings(
+      applyEdit(two, {
+        kind: 'setCells',
+        changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }],
+      }),
+    );
+    expect(after.filter((f) => f.section === 'Verse')).to.deep.equal(
+      before.filter((f) => f.section === 'Verse'),
+    );
   });
 
   it('law: every finding of any song has a place, words, and a score that is a number', () => {

@@ -1,7 +1,15 @@
 import { expect } from 'chai';
 import { midi, parseNote } from '../pitch/index';
 import { DRIVE, excessOf, PHASE_SETS } from '../../../scripts/dirt-recipe';
-import { dyadDirt, gainClass, gripDirt, lowestClear, pairRoughness, roughness, roughnessKernel } from './index';
+import {
+  dyadDirt,
+  gainClass,
+  gripDirt,
+  lowestClear,
+  pairRoughness,
+  roughness,
+  roughnessKernel,
+} from './index';
 
 const note = (name: string) => {
   const read = parseNote(name);
@@ -30,12 +38,16 @@ describe('roughness', () => {
   });
 
   it('has minima of six partials at the simple ratios', () => {
-    const partials = (f: number) => Array.from({ length: 6 }, (_, n) => ({ hz: f * (n + 1), amplitude: 0.88 ** n }));
+    const partials = (f: number) =>
+      Array.from({ length: 6 }, (_, n) => ({ hz: f * (n + 1), amplitude: 0.88 ** n }));
     const at = (cents: number) => roughness([...partials(500), ...partials(500 * 2 ** (cents / 1200))]);
     const minima: number[] = [];
     for (let c = 250; c <= 1210; c += 1) if (at(c) < at(c - 1) && at(c) < at(c + 1)) minima.push(c);
     for (const wanted of [316, 386, 498, 702, 884, 1200]) {
-      expect(minima.some((m) => Math.abs(m - wanted) <= 2), `${wanted} in ${minima.join()}`).to.equal(true);
+      expect(
+        minima.some((m) => Math.abs(m - wanted) <= 2),
+        `${wanted} in ${minima.join()}`,
+      ).to.equal(true);
     }
   });
 
@@ -69,7 +81,8 @@ describe('low interval limits', () => {
 });
 
 describe('dirt of a driven grip', () => {
-  const dirt = (notes: string, gain: 'clean' | 'crunch' | 'high') => gripDirt(notes.split(' ').map(note), gain);
+  const dirt = (notes: string, gain: 'clean' | 'crunch' | 'high') =>
+    gripDirt(notes.split(' ').map(note), gain);
 
   // Common practice: thirds sour inside one high-gain grip, root–fifth–octave clean.
   it('tells sour grips from firm ones', () => {
@@ -97,7 +110,15 @@ describe('dirt of a driven grip', () => {
   });
 
   it('reads the gain dial', () => {
-    expect([0, 2, 2.5, 4, 5.9, 6, 10].map(gainClass)).to.deep.equal(['clean', 'clean', 'crunch', 'crunch', 'crunch', 'high', 'high']);
+    expect([0, 2, 2.5, 4, 5.9, 6, 10].map(gainClass)).to.deep.equal([
+      'clean',
+      'clean',
+      'crunch',
+      'crunch',
+      'crunch',
+      'high',
+      'high',
+    ]);
   });
 
   it('recomputes entries of the shipped table from its recipe', () => {

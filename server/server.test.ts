@@ -1,0 +1,63 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect } from 'chai';
+import { createApp } from './app';
+
+describe('server', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'orchestron-server-'));
+  let server: Server;
+  let address = '';
+  before((done) => {
+    mkdirSync(join(folder, 'assets'));
+    writeFileSync(join(folder, 'index.html'), '<script nonce="__CSP_NONCE__" src="/assets/a.js"></script>');
+    writeFileSync(join(folder, 'assets', 'a.js'), 'export {};');
+    server = createApp(folder).listen(0, '127.0.0.1', () => {
+      address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+      done();
+    });
+  });
+  after((done) => {
+    rmSync(folder, { recursive: true });
+    server.close(() => done());
+  });
+
+  it('lets nothing inline and nothing from outside run', async () => {
+    const policy = (await fetch(address)).headers.get('content-security-policy')!;
+    expect(policy)
+      .to.include("default-src 'none'")
+      .and.include("script-src 'self';")
+      .and.include("style-src-attr 'none'");
+    expect(policy).to.not.match(/unsafe|https?:|\*/);
+  });
+
+  it('isolates the page', async () => {
+    const { headers } = await fetch(address);
+    expect(headers.get('cross-origin-opener-policy')).to.equal('same-origin');
+    expect(headers.get('cross-origin-embedder-policy')).to.equal('require-corp');
+    expect(headers.get('x-content-type-options')).to.equal('nosniff');
+    expect(headers.get('referrer-policy')).to.equal('no-referrer');
+    expect(headers.get('x-powered-by')).to.equal(null);
+  });
+
+  it('gives every response its own nonce, the same in page and policy', async () => {
+    const seen = new Set<string>();
+    for (let i = 0; i < 3; i += 1) {
+      const response = await fetch(address);
+      const nonce = /nonce="([^"]+)"/.exec(await response.text())![1]!;
+      expect(response.headers.get('content-security-policy')).to.include(`'nonce-${nonce}'`);
+      seen.add(nonce);
+    }
+    expect(seen.size).to.equal(3);
+  });
+
+  it('answers links into the application with the page, missing files with 404', async () => {
+    expect((await fetch(`${address}/song/abc/split`)).headers.get('content-type')).to.include('text/html');
+    expect((await fetch(`${address}/assets/a.js`)).headers.get('cache-control')).to.include('immutable');
+    expect((await fetch(`${address}/assets/none.js`)).status).to.equal(404);
+    expect((await fetch(`${address}/..%2f..%2fpackage.json`)).status).to.equal(404);
+    expect((await fetch(address, { method: 'POST' })).status).to.equal(404);
+  });
+});

@@ -1,0 +1,309 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { SEED } from '../../../test/generators';
+import { songFindings } from '../clash/index';
+import { readChart, writeChart } from '../formats/index';
+import { formatCell, PLAN_NAMES, PLAYERS, type PlanName } from '../form/index';
+import { gripPitches } from '../grip/index';
+import { pitchClass, thirdOf } from '../pitch/index';
+import { applyEdit, countOpen, momentsOf, type Song } from '../song/index';
+import { pairPoints, togetherPoints, wayPoints, type Candidate } from './candidate';
+import { alternativesFor, curesFor, finish, PLANS, splitSong, type Proposal } from './index';
+import { problemOf, type Slot, type SplitProblem } from './problem';
+import { solve } from './solve';
+
+const song = (text: string): Song => {
+  const { song: read, problems } = readChart(text);
+  expect(problems).to.deep.equal([]);
+  return read;
+};
+const split = (from: Song, section: string | null = null): Proposal => {
+  const done = finish(splitSong(from, section));
+  if (!done.ok) throw new Error(done.error);
+  return done.value;
+};
+const filled = (from: Song): Song => applyEdit(from, { kind: 'setCells', changes: split(from).changes });
+
+const PROGRESSIONS: Readonly<Record<string, string>> = {
+  'low and bare': 'key: Em\n== A ==\nchords | Em | G | D/F# | Cmaj7 |\n',
+  'flat side': 'key: Fm\n== A ==\nchords | Fm . Db . | Ab | Bbm7 | C7 |\n',
+  'sus and slash': 'key: A\n== A ==\nchords | Asus4 . A . | E/G# | F#m7 | Dadd9 |\n',
+};
+
+describe('splitting', () => {
+  it('fills every open cell and only those', () => {
+    const from = song(`key: Dm
+guitar1: tuning D A D G B E; gain 7
+== Verse == x2
+chords  | Dm | Bb . C/E . | N.C. |
+guitar1 | 000xxx! | ? | r |
+guitar2 | ? | x13331~ . ? . | ? |
+-- pass 2: bar 1 --
+chords  | F |
+`);
+    const { changes } = split(from);
+    const after = applyEdit(from, { kind: 'setCells', changes });
+    expect(countOpen(after)).to.equal(0);
+    const [first, second, third] = after.sections[0]!.bars;
+    expect(formatCell(first!.cells.guitar1[0]!.cell)).to.equal('000xxx!');
+    expect(formatCell(second!.cells.guitar2[0]!.cell)).to.equal('x13331~');
+    expect(third!.cells.guitar2[0]!.cell.kind).to.equal('rest'); // nothing to play where there is no chord
+    expect(after.sections[0]!.variants[0]!.bars[0]!.cells!.bass![0]!.cell.kind).to.equal('grip');
+    expect(split(after).changes).to.deep.equal([]);
+  });
+
+  it('holds a cell that goes on while another player moves', () => {
+    const from = song('== A ==\nchords | Am |\nbass | x0xx x3xx 0xxx x0xx |\nguitar1 | ? |\n');
+    const after = filled(from);
+    expect(after.sections[0]!.bars[0]!.cells.guitar1).to.have.length(1);
+    expect(countOpen(after)).to.equal(0);
+  });
+
+  it('throws for a section that is not there', () => {
+    expect(() => finish(splitSong(song('== A ==\nchords | Am |\n'), 'B'))).to.throw(RangeError);
+  });
+
+  it('stops when asked and tells how far it is', () => {
+    const from = song('== A ==\nchords | Am | F | C | G |\n');
+    const shares: number[] = [];
+    const stopped = finish(splitSong(from, null), {
+      onProgress: (s) => shares.push(s),
+      shouldStop: () => shares.length >= 3,
+    });
+    expect(stopped).to.deep.equal({ ok: false, error: 'stopped' });
+    expect(shares).to.have.length(3);
+    expect(shares).to.deep.equal([...shares].sort((a, b) => a - b));
+  });
+
+  for (const plan of PLAN_NAMES) {
+    describe(`plan ${plan}`, () => {
+      for (const [name, text] of Object.entries(PROGRESSIONS)) {
+        it(`is sound on "${name}"`, () => sound(text, plan));
+      }
+    });
+  }
+
+  // Common practice: what a bandmate expects of any split, clean or driven.
+  function sound(text: string, plan: PlanName): void {
+    const open = song(text);
+    const from = applyEdit(open, { kind: 'setPlan', entry: 0, plan });
+    const after = filled(from);
+    const clashes = songFindings(after).filter((f) => f.level === 'clash');
+    expect(clashes.map((f) => `${f.bar} ${f.text}`)).to.deep.equal([]);
+    for (const moment of momentsOf(after.sections[0]!, { pass: 1, meter: after.meter })) {
+      const pitches = PLAYERS.map((p) => {
+        const cell = moment.cells[p];
+        return cell.kind === 'grip' ? gripPitches(cell.grip, after.players[p]) : [];
+      });
+      const low = Math.min(...pitches.flat());
+      expect(pitchClass(low), `${plan} ${moment.chordText}`).to.equal(moment.chord!.bassPc);
+      expect(Math.min(...pitches[2]!)).to.equal(low); // the bass is below everyone
+      for (const own of pitches) expect(new Set(own).size).to.equal(own.length);
+      const third = thirdOf(moment.chord!);
+      // One driven guitar alone rightly leaves the third out: it would turn sour inside its grip.
+      if (third !== null && PLANS[plan].missingThird >= 400 && plan !== 'one-guitar') {
+        expect(
+          pitches.flat().some((p) => pitchClass(p) === third),
+          `third of ${moment.chordText}`,
+        ).to.equal(true);
+      }
+    }
+  }
+
+  it('keeps one-guitar nights to one guitar', () => {
+    const from = applyEdit(song(PROGRESSIONS['low and bare']!), {
+      kind: 'setPlan',
+      entry: 0,
+      plan: 'one-guitar',
+    });
+    const cells = filled(from).sections[0]!.bars.map((b) => b.cells.guitar2[0]!.cell.kind);
+    expect(new Set(cells)).to.deep.equal(new Set(['rest']));
+  });
+});
+
+describe('laws of the solver', () => {
+  const chart = fc
+    .array(fc.constantFrom('Dm', 'Bb', 'C/E', 'Gm7', 'A', 'F5', 'Esus4'), { minLength: 2, maxLength: 5 })
+    .map((chords) => song(`key: Dm\n== A ==\nchords | ${chords.join(' | ')} |\n`));
+
+  it('the bound never exceeds the cost, and the same song gives the same split', () => {
+    fc.assert(
+      fc.property(chart, (s) => {
+        const once = split(s);
+        expect(once.bound).to.be.at.most(once.cost);
+        expect(split(s)).to.deep.equal(once);
+      }),
+      { seed: SEED, numRuns: 12 },
+    );
+  });
+
+  it('locking what was chosen changes nothing, and a lock never lowers the cost', () => {
+    fc.assert(
+      fc.property(chart, fc.nat(), (s, pick) => {
+        const free = split(s);
+        const chosen = free.changes[pick % free.changes.length]!;
+        const lock = (c: typeof chosen) =>
+          applyEdit(s, {
+            kind: 'setCells',
+            changes: [{ at: c.at, cell: c.cell.kind === 'open' ? c.cell : { ...c.cell, locked: true } }],
+          });
+        expect(split(lock(chosen)).cost).to.equal(free.cost);
+        const moment = chosen.at.bar;
+        const other = alternativesFor(s, { section: 'A', pass: 1, moment, player: chosen.at.player }).find(
+          (a) => a.known,
+        );
+        if (other) expect(split(lock({ ...chosen, cell: other.cell })).cost).to.be.at.least(free.cost);
+      }),
+      { seed: SEED, numRuns: 10 },
+    );
+  });
+});
+
+describe('the dynamic programme against brute force', () => {
+  /** Costs every combination of the first `keep` candidates outright. */
+  function bruteForce(problem: SplitProblem): number {
+    const { slots, plan } = problem;
+    let best = Infinity;
+    const walk = (i: number, before: readonly Candidate[] | null, cost: number): void => {
+      if (cost >= best) return;
+      if (i === slots.length) {
+        best = cost;
+        return;
+      }
+      const slot = slots[i]!;
+      slot.choices[0].candidates.forEach((a, ai) => {
+        slot.choices[1].candidates.forEach((b, bi) => {
+          slot.choices[2].candidates.forEach((c, ci) => {
+            const own =
+              slot.choices[0].points[ai]! + slot.choices[1].points[bi]! + slot.choices[2].points[ci]!;
+            walk(
+              i + 1,
+              [a, b, c],
+              cost + own + coupled(slot, [a, b, c], plan) + ways(slot, before, [a, b, c]),
+            );
+          });
+        });
+      });
+    };
+    walk(0, null, 0);
+    return best;
+  }
+
+  function coupled(
+    slot: Slot,
+    [a, b, c]: readonly [Candidate, Candidate, Candidate],
+    plan: SplitProblem['plan'],
+  ): number {
+    const [sa, sb, sc] = slot.seats;
+    const separation = plan.separation;
+    const pairs =
+      pairPoints(a, b, { a: sa, b: sb, separation }) +
+      pairPoints(a, c, { a: sa, b: sc, separation }) +
+      pairPoints(b, c, { a: sb, b: sc, separation });
+    const all = [a, b, c].flatMap((x) => x.pitches);
+    const chord = slot.moment.chord;
+    const third = chord && thirdOf(chord);
+    const driven = Math.max(sa.instrument.gain, sb.instrument.gain) >= 6;
+    const missingThird = driven ? plan.missingThird / 2 : plan.missingThird;
+    return (
+      pairs +
+      togetherPoints(
+        pitchClass(Math.min(...all)),
+        { third: all.some((p) => pitchClass(p) === third) },
+        { chord, missingThird },
+      )
+    );
+  }
+
+  function ways(slot: Slot, before: readonly Candidate[] | null, now: readonly Candidate[]): number {
+    if (!before) return 0;
+    return now.reduce((sum, c, p) => {
+      const seat = slot.seats[p]!;
+      return (
+        sum +
+        wayPoints(before[p]!, c, {
+          instrument: seat.instrument,
+          seconds: slot.secondsBefore,
+          moving: seat.role.moving,
+        })
+      );
+    }, 0);
+  }
+
+  /** The same problem with few candidates, so that every combination can be tried. */
+  const small = (problem: SplitProblem, keep: number): SplitProblem => ({
+    ...problem,
+    slots: problem.slots.map((slot) => ({
+      ...slot,
+      choices: slot.choices.map((c) => ({
+        candidates: c.candidates.slice(0, keep),
+        points: c.points.slice(0, keep),
+        prunedFrom: Infinity,
+      })) as unknown as Slot['choices'],
+    })),
+  });
+
+  it('finds the same optimum on 40 small invented progressions', () => {
+    const chords = ['Dm', 'Bb', 'C/E', 'Gm7', 'A', 'F5', 'Esus4', 'Ebmaj7'];
+    for (let n = 0; n < 40; n += 1) {
+      const pick = [n, n * 3 + 1, n * 5 + 2].map((i) => chords[i % chords.length]);
+      const from = applyEdit(song(`key: Dm\n== A ==\nchords | ${pick.join(' | ')} |\n`), {
+        kind: 'setPlan',
+        entry: 0,
+        plan: PLAN_NAMES[n % PLAN_NAMES.length]!,
+      });
+      const problem = small(problemOf(from, 'A', 1), 4);
+      const work = solve(problem);
+      let step = work.next();
+      while (!step.done) step = work.next();
+      expect(step.value.cost, pick.join(' ')).to.equal(bruteForce(problem));
+      expect(step.value.bound).to.be.at.most(step.value.cost);
+    }
+  }).timeout(60_000);
+});
+
+describe('alternatives and cures', () => {
+  const muddy = () => filled(song('key: Dm\n== A ==\nchords | Dm | F | C |\nbass | x5xx | 13xx | x3xx |\n'));
+
+  it('put the present grip among them and say what each would change', () => {
+    const list = alternativesFor(muddy(), { section: 'A', pass: 1, moment: 1, player: 'bass' });
+    expect(list.filter((a) => a.isNow)).to.have.length(1);
+    expect(list.at(-1)!.known).to.equal(null); // a rest, last
+    const root = list.find((a) => formatCell(a.cell) === '1xxx')!;
+    expect(root.cures.map((j) => j.kind)).to.include('mud');
+    expect(root.difference).to.be.lessThan(0);
+    const others = list.filter((a) => !a.isNow && a.known).map((a) => a.difference);
+    expect(others).to.deep.equal([...others].sort((a, b) => a - b));
+  });
+
+  it('of a cell that does not exist are none', () => {
+    expect(alternativesFor(muddy(), { section: 'B', pass: 1, moment: 0, player: 'bass' })).to.deep.equal([]);
+    expect(alternativesFor(muddy(), { section: 'A', pass: 1, moment: 99, player: 'bass' })).to.deep.equal([]);
+  });
+
+  it('law: every cure offered takes its finding away', () => {
+    const from = muddy();
+    const mud = songFindings(from).find((f) => f.kind === 'mud')!;
+    const cures = curesFor(from, mud);
+    expect(cures.length).to.be.within(1, 3);
+    for (const cure of cures) {
+      const after = applyEdit(from, { kind: 'setCells', changes: [cure.change] });
+      expect(
+        songFindings(after).some((f) => f.kind === 'mud' && f.bar === mud.bar),
+        cure.words,
+      ).to.equal(false);
+    }
+  });
+
+  it('leave locked cells alone', () => {
+    const from = filled(song('key: Dm\n== A ==\nchords | Dm | F |\nbass | x5xx | 13xx! |\n'));
+    const mud = songFindings(from).find((f) => f.kind === 'mud')!;
+    expect(curesFor(from, mud)).to.deep.equal([]);
+  });
+
+  it('do not promise to cure what is kept on purpose', () => {
+    const text = writeChart(muddy()) + 'keep: A bar 2 mud bass "growl"\n';
+    const list = alternativesFor(song(text), { section: 'A', pass: 1, moment: 1, player: 'bass' });
+    expect(list.some((a) => a.cures.some((j) => j.kind === 'mud'))).to.equal(false);
+  });
+});
