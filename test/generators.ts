@@ -3,12 +3,10 @@ import {
   gripCell,
   OPEN,
   PLAN_NAMES,
-  PLAYERS,
   type Bar,
   type Cell,
   type PlacedCell,
   type PlacedChord,
-  type Player,
   type Section,
 } from '../src/core/form/index';
 import type { Fret } from '../src/core/instrument/index';
@@ -124,19 +122,3 @@ export const song: fc.Arbitrary<Song> = fc
       ...(r.again ? [{ section: 'Verse', times: 1, plan: null, key: r.key2 }] : []),
     ],
   }));
-
-/** Sets every player's every cell of a song to `change` of itself. */
-export function mapCells(from: Song, change: (cell: Cell, player: Player) => Cell): Song {
-  return {
-    ...from,
-    sections: from.sections.map((s) => ({
-      ...s,
-      bars: s.bars.map((b) => ({
-        ...b,
-        cells: Object.fromEntries(
-          PLAYERS.map((p) => [p, b.cells[p].map((c) => ({ ...c, cell: change(c.cell, p) }))]),
-        ) as unknown as Bar['cells'],
-      })),
-    })),
-  };
-}

@@ -78,6 +78,7 @@ export interface DeskPorts {
 export type Desk = StoreApi<DeskState>;
 
 const TYPING_PAUSE_MS = 1500;
+const SAVE_PAUSE_MS = 250;
 
 const START: Selection = { playing: 0, pass: 1, moment: 0, player: 'guitar1' };
 
@@ -88,6 +89,7 @@ export function createDesk(ports: DeskPorts): Desk {
   /** Typing without a longer pause is one step of the history. */
   let typedAt = -Infinity;
   let burst = 0;
+  let saveTimer: ReturnType<typeof setTimeout> | undefined;
   let running: Promise<void> | null = null;
 
   const desk = createStore<DeskState>()((set, get) => {
@@ -95,7 +97,11 @@ export function createDesk(ports: DeskPorts): Desk {
       dirty = true;
       set({ song, draft, preview: null, saving: { kind: 'saving' }, ...extra });
       set({ selection: within(song, get().selection) });
-      void get().saveNow();
+    };
+    /** Typing is saved in its pauses, so that storage never stands in a keystroke's way. */
+    const saveSoon = () => {
+      clearTimeout(saveTimer);
+      saveTimer = setTimeout(() => void get().saveNow(), SAVE_PAUSE_MS);
     };
 
     return {
@@ -170,6 +176,7 @@ export function createDesk(ports: DeskPorts): Desk {
         const next = applyEdit(song, edit);
         if (next === song) return;
         change(next, draft, { history: remembered(history, song, step), said: step.label });
+        void get().saveNow();
       },
 
       typeChart(next, draft) {
@@ -180,6 +187,7 @@ export function createDesk(ports: DeskPorts): Desk {
         change(next, draft, {
           history: remembered(history, song, { label: 'typing in the chart', mergeKey: `chart ${burst}` }),
         });
+        saveSoon();
       },
 
       undo() {
@@ -187,6 +195,7 @@ export function createDesk(ports: DeskPorts): Desk {
         const back = song && undone(history, song);
         if (!back) return set({ said: 'Nothing to undo' });
         change(back.value, null, { history: back.history, said: `Undone: ${back.label}` });
+        void get().saveNow();
       },
 
       redo() {
@@ -194,6 +203,7 @@ export function createDesk(ports: DeskPorts): Desk {
         const forth = song && redone(history, song);
         if (!forth) return set({ said: 'Nothing to redo' });
         change(forth.value, null, { history: forth.history, said: `Done again: ${forth.label}` });
+        void get().saveNow();
       },
 
       select(part) {
@@ -228,6 +238,7 @@ export function createDesk(ports: DeskPorts): Desk {
           history: remembered(get().history, song, { label: `split ${what}` }),
           said: `Split ${what}: ${changes.length} cells, ${proof}`,
         });
+        void get().saveNow();
       },
 
       stopJob: () => client.stop(),

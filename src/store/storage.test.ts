@@ -1,4 +1,3 @@
-import 'fake-indexeddb/auto';
 import { expect } from 'chai';
 import { emptySong, saveSong } from '../core/song/index';
 import {

@@ -5,7 +5,7 @@
 export { judgeHand, playingFindings, sceneAt, songFindings, type Finding } from './findings';
 export { judge, nameIn, type Judgement } from './judge';
 export { mudOf, type Mud } from './mud';
-export { pairWeight, rubBetween, wrongThird, type Rub } from './rub';
+export { rubBetween, type Rub } from './rub';
 export { soundingParts, type Level, type Part, type Scene } from './scene';
 export { energyOf, erbRate, overlap } from './separation';
 export { DIRT_UNIT } from './thresholds';

@@ -1,27 +1,25 @@
-import { belongs, fifthOf, pitchClass, thirdOf, type ChordSymbol, type Midi } from '../pitch/index';
+import { belongs, pitchClass, type ChordSymbol, type Midi } from '../pitch/index';
 
 /** What kind of thing a grip is; the field's words are in `deviceWords`. */
-export const DEVICES = [
-  'single',
-  'power2',
-  'power3',
-  'fifth-bass',
-  'octave',
-  'third',
-  'fourth',
-  'fifth',
-  'sixth',
-  'tritone',
-  'seventh',
-  'tenth',
-  'triad',
-  'sus',
-  'shell',
-  'full',
-  'wide-fifth',
-  'mixed',
-] as const;
-export type Device = (typeof DEVICES)[number];
+export type Device =
+  | 'single'
+  | 'power2'
+  | 'power3'
+  | 'fifth-bass'
+  | 'octave'
+  | 'third'
+  | 'fourth'
+  | 'fifth'
+  | 'sixth'
+  | 'tritone'
+  | 'seventh'
+  | 'tenth'
+  | 'triad'
+  | 'sus'
+  | 'shell'
+  | 'full'
+  | 'wide-fifth'
+  | 'mixed';
 
 const WORDS: Readonly<Record<Device, string>> = {
   single: 'single note',
@@ -124,19 +122,4 @@ function threeNotes(sorted: readonly Midi[], above: readonly number[], chord: Ch
 function rootByNotes(sorted: readonly Midi[]): number {
   for (const a of sorted) if (sorted.some((b) => pitchClass(b - a) === 7)) return a;
   return sorted[0]!;
-}
-
-/** What a grip gives the chord, for judging coverage: does it hold the root, the third, the fifth. */
-export function coverage(
-  pitches: readonly Midi[],
-  chord: ChordSymbol,
-): { root: boolean; third: boolean; fifth: boolean } {
-  const pcs = new Set(pitches.map((m) => pitchClass(m) as number));
-  const third = thirdOf(chord);
-  const fifth = fifthOf(chord);
-  return {
-    root: pcs.has(chord.rootPc),
-    third: third !== null && pcs.has(third),
-    fifth: fifth !== null && pcs.has(fifth),
-  };
 }

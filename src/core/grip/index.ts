@@ -13,10 +13,10 @@ export {
   type Grip,
   type GripNote,
 } from './grip';
-export { HANDS, spreadLimitMm, type FingerPair, type Hand } from './hand';
+export { HANDS, type Hand } from './hand';
 export { holdGrip, type Finger, type Hold, type Press } from './hold';
-export { stopsOf, stopWords, type Stop } from './stops';
-export { coverage, deviceOf, DEVICES, deviceWords, type Device } from './device';
-export { effortOf, handFret, shiftBetween, type Shift } from './effort';
+export { stopWords, type Stop } from './stops';
+export { deviceOf, deviceWords, type Device } from './device';
+export { handFret, shiftBetween, type Shift } from './effort';
 export { enumerateGrips, knowGrip, type KnownGrip } from './enumerate';
 export { refret } from './refret';

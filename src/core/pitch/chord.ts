@@ -26,9 +26,6 @@ export interface ChordSymbol {
   readonly tones: readonly ChordTone[];
 }
 
-/** Written for "no chord here". */
-export const NO_CHORD = 'N.C.';
-
 const EXPECTED = 'expected a chord like Dm, Bbmaj7, C/E, A5 or N.C.';
 
 /**

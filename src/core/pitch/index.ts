@@ -20,7 +20,6 @@ export {
   hasThird,
   isNoChord,
   moveChord,
-  NO_CHORD,
   parseChord,
   thirdOf,
   toneName,
@@ -28,4 +27,4 @@ export {
   type ChordTone,
 } from './chord';
 export { nameNotes, type ChordName } from './name-chord';
-export { intervalShort, intervalWords } from './interval';
+export { intervalWords } from './interval';

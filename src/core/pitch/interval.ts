@@ -1,5 +1,3 @@
-/** Short names of intervals within an octave, by semitones. */
-const WITHIN = ['P1', 'm2', 'M2', 'm3', 'M3', 'P4', 'TT', 'P5', 'm6', 'M6', 'm7', 'M7'] as const;
 const WORDS = [
   'unison',
   'semitone',
@@ -23,11 +21,6 @@ const COMPOUND: Record<number, string> = {
   17: 'eleventh',
   19: 'twelfth',
 };
-
-/** Abbreviation for a distance in semitones, octaves taken off: `M7`, `P5`. */
-export function intervalShort(semitones: number): string {
-  return WITHIN[Math.abs(semitones) % 12]!;
-}
 
 /** A bandmate's words for a distance in semitones: "major seventh", "minor ninth", "fifth and 2 octaves". */
 export function intervalWords(semitones: number): string {

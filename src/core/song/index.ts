@@ -16,7 +16,7 @@ export {
   type Song,
   type VoiceRange,
 } from './song';
-export { applyEdit, cellAt, sameCause, type CellAddress, type CellChange, type Edit } from './edit';
+export { applyEdit, cellAt, type CellAddress, type CellChange, type Edit } from './edit';
 export { momentsOf, type CellPlace, type Moment } from './moments';
-export { moveSection, unfold, type Playing } from './unfold';
-export { readSong, saveSong, SONG_FORMAT, SONG_VERSION, type SavedSong } from './saved';
+export { unfold, type Playing } from './unfold';
+export { readSong, saveSong, SONG_VERSION, type SavedSong } from './saved';

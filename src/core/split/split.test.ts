@@ -252,7 +252,7 @@ describe('the dynamic programme against brute force', () => {
         entry: 0,
         plan: PLAN_NAMES[n % PLAN_NAMES.length]!,
       });
-      const problem = small(problemOf(from, 'A', 1), 4);
+      const problem = small(problemOf(from, 'A', 1), 3);
       const work = solve(problem);
       let step = work.next();
       while (!step.done) step = work.next();

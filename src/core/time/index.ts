@@ -1,6 +1,6 @@
 /**
  * time: ticks, metres, tempo. Knows nothing of notes or players. Start with ticks.ts.
  */
-export { tick, TICKS_PER_QUARTER, type Tick } from './ticks';
+export { TICKS_PER_QUARTER } from './ticks';
 export { barTicks, beatTicks, COMMON_TIME, formatMeter, parseMeter, type Meter } from './meter';
 export { formatDuration, TEMPO_RANGE, ticksToSeconds } from './tempo';

@@ -43,6 +43,7 @@ export function Editor({ text, problems, onType, ref }: Props) {
           EditorView.cspNonce.of(getNonce() ?? ''),
           EditorView.contentAttributes.of({
             'aria-label': 'Chart text',
+            tabindex: '0',
             spellcheck: 'false',
             autocapitalize: 'off',
           }),

@@ -100,7 +100,7 @@ function act(
       desk.say(PLAYER_WORDS[PLAYERS[Number(key) - 1]!]);
       return true;
     case 'a':
-      document.querySelector<HTMLButtonElement>('#alternatives [data-letter]')?.focus();
+      focusAlternatives();
       desk.say('Alternatives: letters or arrows to hear about them, Enter takes one');
       return true;
     case 'l':
@@ -182,4 +182,13 @@ function isTyping(target: EventTarget | null): boolean {
     target instanceof HTMLElement &&
     (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
   );
+}
+
+/** To the first alternative; when they are still being worked out, as soon as they are there. */
+function focusAlternatives(): void {
+  const list = document.getElementById('alternatives');
+  if (!list) return;
+  const first = list.querySelector<HTMLButtonElement>('[data-letter]');
+  if (first) first.focus();
+  else list.dataset.wanted = 'true';
 }

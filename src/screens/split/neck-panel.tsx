@@ -1,5 +1,5 @@
 import { Lock, LockOpen } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
 import { deviceWords, formatGrip, knowGrip, shiftBetween } from '../../core/grip/index';
 import { pretty } from '../../core/pitch/index';
@@ -138,10 +138,18 @@ function Alternatives({ model }: { model: SplitModel }) {
   const player = model.selection.player;
   const at = addressNow(model, player);
   const locked = isLocked(model.moment.cells[player]) && preview === null;
+  const group = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // The key was pressed before they were worked out.
+    if (list === null || group.current?.dataset.wanted === undefined) return;
+    delete group.current.dataset.wanted;
+    group.current.querySelector<HTMLButtonElement>('[data-letter]')?.focus();
+  }, [list]);
   if (!at) return null;
   const { edit, show, say } = desk.getState();
   return (
     <div
+      ref={group}
       role="group"
       aria-label="Alternatives"
       id="alternatives"

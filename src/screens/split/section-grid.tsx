@@ -1,7 +1,7 @@
 import { Lock } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { Finding } from '../../core/clash/index';
-import { formatCell, isLocked, PLAYER_WORDS, PLAYERS, type Cell, type Player } from '../../core/form/index';
+import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { deviceOf, deviceWords, formatGrip, gripPitches } from '../../core/grip/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
 import type { Moment } from '../../core/song/index';
@@ -237,13 +237,15 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
       aria-selected={isNow}
       data-now={isNow}
       data-cell={`${player}-${span.first}`}
-      aria-label={`${PLAYER_WORDS[player]}, bar ${first.bar + 1}: ${labelFor(cell)}${flags.map((f) => `, ${f.kind}`).join('')}`}
       style={{ gridColumn: `span ${span.last - span.first + 1}` }}
       onClick={() => desk.getState().select({ moment: span.first, player })}
-      className={`flex min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
+      className={`relative flex min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
         isNow ? 'border-ink' : covers ? PLAYER_BORDER[player] : 'border-line'
       } ${cell.kind === 'open' ? 'border-dashed' : ''}`}
     >
+      <span className="sr-only">
+        {PLAYER_WORDS[player]}, bar {first.bar + 1}:
+      </span>
       <span className="flex w-full items-start gap-1">
         <span className="truncate text-[14px] font-bold">{words(model, first, player)}</span>
         <span className="ml-auto flex shrink-0 items-center gap-1">
@@ -325,10 +327,6 @@ function pushOf(model: SplitModel, moment: Moment, player: Player): string | nul
   const placed = place && model.bars[place.bar]?.cells[player][place.index];
   if (!placed || placed.push === 0) return null;
   return placed.push === 480 ? 'an eighth early' : 'a sixteenth early';
-}
-
-function labelFor(cell: Cell): string {
-  return cell.kind === 'grip' ? formatCell(cell) : cell.kind;
 }
 
 function ordinal(n: number): string {

@@ -1,5 +1,4 @@
 import { fail, ok, type Result } from '../../base/index';
-import type { Player } from '../../form/index';
 import {
   formatTuning,
   FRETS_RANGE,
@@ -65,8 +64,6 @@ export function parts(text: string): readonly { readonly part: string; readonly 
     .map((m) => ({ part: m[0].trim(), offset: m.index + (m[0].length - m[0].trimStart().length) }))
     .filter(({ part }) => part !== '');
 }
-
-export const PLAYER_LABELS: readonly Player[] = ['guitar1', 'guitar2', 'bass'];
 
 function setting(name: string, value: string, instrument: Instrument): Result<Instrument> {
   switch (name) {

@@ -1,0 +1,151 @@
+import { writeFileSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { songFindings } from '../src/core/clash/index';
+import { createChartReader, readChart, writeChart } from '../src/core/formats/index';
+import { enumerateGrips } from '../src/core/grip/index';
+import { defaultGuitar } from '../src/core/instrument/index';
+import { parseChord } from '../src/core/pitch/index';
+import { applyEdit, saveSong, SONG_HAND, type Song } from '../src/core/song/index';
+import { alternativesFor, finish, splitSong } from '../src/core/split/index';
+
+/** One thing measured: `prepare` is not timed. */
+interface Benchmark {
+  readonly name: string;
+  readonly runs: number;
+  readonly prepare: (run: number) => () => unknown;
+}
+
+const CHORDS = ['Dm', 'Bb', 'C/E', 'Gm7', 'A', 'F', 'Csus4', 'Ebmaj7', 'Am7', 'G5'];
+
+/** A chart of `bars` bars in sections of eight, from a seeded generator: the same on every machine. */
+function chartOf(bars: number, seed: number): string {
+  let state = seed;
+  const next = (n: number) => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return Math.floor((state / 2 ** 32) * n);
+  };
+  const lines = ['title: Bench', 'key: Dm', 'tempo: 132', 'voice: A3-D5', 'guitar1: gain 7', ''];
+  for (let s = 0; s < bars / 8; s += 1) {
+    const row = (make: () => string) => Array.from({ length: 8 }, make).join(' | ');
+    lines.push(`== Part ${s + 1} ==`);
+    lines.push(`chords | ${row(() => CHORDS[next(CHORDS.length)]!)} |`);
+    lines.push(`voice | ${row(() => '~~~~~~..')} |`);
+    lines.push(`guitar1 hits | ${row(() => 'M--mM-mm')} |`, '');
+  }
+  return lines.join('\n');
+}
+
+function filled(bars: number, seed: number): Song {
+  const song = readChart(chartOf(bars, seed)).song;
+  const done = finish(splitSong(song, null));
+  if (!done.ok) throw new Error(done.error);
+  return applyEdit(song, { kind: 'setCells', changes: done.value.changes });
+}
+
+const big = () => filled(200, 7);
+let song200: Song | null = null;
+const song = () => (song200 ??= big());
+
+const benchmarks: readonly Benchmark[] = [
+  {
+    name: 'grips of one chord, cold',
+    runs: 20,
+    prepare: (run) => {
+      const chord = parseChord(CHORDS[run % CHORDS.length]!);
+      if (!chord.ok) throw new Error(chord.error);
+      // Another number of frets each run keeps the cache cold.
+      const instrument = { ...defaultGuitar(5), frets: 19 + (run % 8), scaleMm: 640 + run };
+      return () => enumerateGrips(chord.value, instrument, SONG_HAND);
+    },
+  },
+  {
+    name: 'chart of 200 bars, read from nothing',
+    runs: 30,
+    prepare: () => {
+      const text = writeChart(song());
+      return () => readChart(text);
+    },
+  },
+  {
+    name: 'chart of 200 bars, one keystroke read',
+    runs: 60,
+    prepare: (run) => {
+      const text = writeChart(song());
+      const read = createChartReader();
+      read(text);
+      const at = text.indexOf('| Dm') + 3;
+      const typed = `${text.slice(0, at)}${run % 2 === 0 ? 'm' : '7'}${text.slice(at)}`;
+      return () => read(typed);
+    },
+  },
+  {
+    name: 'findings of 200 bars, from nothing',
+    runs: 20,
+    prepare: () => {
+      const fresh = readChart(writeChart(song())).song;
+      return () => songFindings(fresh);
+    },
+  },
+  {
+    name: 'findings of 200 bars after one edit',
+    runs: 60,
+    prepare: (run) => {
+      const now = song();
+      songFindings(now);
+      const at = { section: 'Part 3', pass: 1, player: 'bass' as const, bar: run % 8, index: 0 };
+      const next = applyEdit(now, {
+        kind: 'setCells',
+        changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }],
+      });
+      return () => songFindings(next);
+    },
+  },
+  {
+    name: 'saved JSON of 200 bars',
+    runs: 30,
+    prepare: () => () => saveSong(song()),
+  },
+  {
+    name: 'alternatives of one cell, warm',
+    runs: 30,
+    prepare: (run) => () =>
+      alternativesFor(song(), { section: 'Part 2', pass: 1, moment: run % 8, player: 'guitar2' }),
+  },
+  ...[32, 128].map((slots): Benchmark => ({
+    name: `split of ${slots} slots, warm grips`,
+    runs: 3,
+    prepare: (run) => {
+      const open = readChart(chartOf(slots, 100 + run)).song;
+      finish(splitSong(readChart(chartOf(80, 3)).song, null));
+      return () => finish(splitSong(open, null));
+    },
+  })),
+];
+
+export async function runBenchmarks(options: { only: string | null; file: string }): Promise<void> {
+  const results: Record<string, { medianMs: number; worstMs: number; runs: number }> = {};
+  for (const b of benchmarks) {
+    if (options.only && !b.name.includes(options.only)) continue;
+    const times: number[] = [];
+    for (let run = 0; run < b.runs; run += 1) {
+      const work = b.prepare(run);
+      const start = performance.now();
+      work();
+      times.push(performance.now() - start);
+    }
+    times.sort((x, y) => x - y);
+    const round = (ms: number) => Math.round(ms * 100) / 100;
+    const result = {
+      medianMs: round(times[times.length >> 1]!),
+      worstMs: round(times.at(-1)!),
+      runs: b.runs,
+    };
+    results[b.name] = result;
+    console.log(
+      `${b.name.padEnd(42)} median ${String(result.medianMs).padStart(9)} ms   worst ${result.worstMs} ms`,
+    );
+  }
+  const memoryMb = Math.round(process.memoryUsage().rss / 1e6);
+  console.log(`memory at the end ${memoryMb} MB, ${cpus().length} cores, Node ${process.versions.node}`);
+  if (!options.only) writeFileSync(options.file, `${JSON.stringify({ results, memoryMb }, null, 2)}\n`);
+}

@@ -1,0 +1,72 @@
+/**
+ * Measures the built application in headless Chromium: script sent before lazy parts, time until usable, and what a
+ * keystroke in Chart costs in a song of 200 bars. Run after a build: node --import tsx bench/page.ts
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { fileURLToPath } from 'node:url';
+import { openBrowser, serveBuild } from '../scripts/browser';
+
+const folder = fileURLToPath(new URL('../dist/assets', import.meta.url));
+const html = readFileSync(fileURLToPath(new URL('../dist/index.html', import.meta.url)), 'utf8');
+const first = readdirSync(folder).filter((name) => name.endsWith('.js') && html.includes(name));
+const bytes = first.reduce((sum, name) => sum + gzipSync(readFileSync(`${folder}/${name}`)).length, 0);
+console.log(`first load: ${first.length} scripts, ${(bytes / 1000).toFixed(1)} kB gzip`);
+
+const chords = ['Dm', 'Bb', 'C/E', 'Gm7', 'A', 'F', 'Csus4', 'Am7'];
+const chart = [
+  'title: Bench',
+  ...Array.from(
+    { length: 25 },
+    (_, s) => `\n== Part ${s + 1} ==\nchords | ${chords.map((_, i) => chords[(i + s) % 8]).join(' | ')} |`,
+  ),
+  '',
+].join('\n');
+
+const { address, stop } = await serveBuild();
+const browser = await openBrowser();
+const page = await browser.newPage();
+await page.setViewport({ width: 1280, height: 800 });
+const usable: number[] = [];
+for (let run = 0; run < 5; run += 1) {
+  const start = performance.now();
+  await page.goto(address);
+  await page.waitForSelector('li svg');
+  usable.push(performance.now() - start);
+}
+usable.sort((a, b) => a - b);
+console.log(
+  `songs usable after (median of 5): ${usable[2]!.toFixed(0)} ms, slowest ${usable[4]!.toFixed(0)} ms`,
+);
+
+await page.locator('::-p-aria(New song)').click();
+await page.waitForSelector('.cm-content');
+await page.click('.cm-content');
+await page.keyboard.sendCharacter(chart);
+await page.waitForFunction(() => document.querySelectorAll('ol > li').length >= 200);
+const frames = await page.evaluate(async () => {
+  const content = document.querySelector<HTMLElement>('.cm-content')!;
+  content.focus();
+  const times: number[] = [];
+  for (let n = 0; n < 40; n += 1) {
+    await new Promise(requestAnimationFrame);
+    const begun = performance.now();
+    document.execCommand('insertText', false, n % 2 === 0 ? ' ' : '\n');
+    // Until everything the keystroke caused has been worked out: the next task the page can take.
+    await new Promise<void>((resolve) => {
+      const { port1, port2 } = new MessageChannel();
+      port1.onmessage = () => resolve();
+      port2.postMessage(null);
+    });
+    // Laying it out is part of showing it.
+    void document.body.offsetHeight;
+    times.push(performance.now() - begun);
+    await new Promise((resolve) => setTimeout(resolve, 60));
+  }
+  return times.sort((a, b) => a - b);
+});
+console.log(
+  `keystroke in 200 bars, read and laid out: median ${frames[20]!.toFixed(1)} ms, worst ${frames.at(-1)!.toFixed(1)} ms`,
+);
+await browser.close();
+await stop();

@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect } from 'chai';
+import type { Page } from 'puppeteer-core';
+import { goTo, openSong, startApp, type App } from './app';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** Source: axe-core's rules for WCAG 2.2 AA. */
+describe('access, by axe-core', () => {
+  let app: App;
+  before(async () => {
+    app = await startApp();
+  });
+  after(() => app.stop());
+
+  const serious = async (page: Page): Promise<string[]> => {
+    await page.evaluate(axe);
+    return page.evaluate(async () => {
+      const run = (
+        window as unknown as {
+          axe: {
+            run(): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
+          };
+        }
+      ).axe;
+      const { violations } = await run.run();
+      return violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .slice(0, 3)
+              .map((n) => n.html.slice(0, 160))
+              .join(' | ')}`,
+        );
+    });
+  };
+
+  for (const theme of ['light', 'dark'] as const) {
+    it(`finds nothing serious on any screen (${theme})`, async () => {
+      const { page } = await app.open({ theme });
+      expect(await serious(page), 'songs').to.deep.equal([]);
+      await openSong(page, 'Tramline Sparks');
+      await page.keyboard.press('n');
+      await page.waitForSelector('[data-cure]');
+      expect(await serious(page), 'split').to.deep.equal([]);
+      await goTo(page, 'Chart');
+      await page.waitForSelector('.cm-content');
+      expect(await serious(page), 'chart').to.deep.equal([]);
+      await goTo(page, 'Sheets');
+      await page.waitForSelector('article svg');
+      expect(await serious(page), 'sheets').to.deep.equal([]);
+    });
+  }
+
+  it('does not scroll sideways on a narrow screen', async () => {
+    const { page } = await app.open({ width: 390, height: 844 });
+    await openSong(page, 'Salt Lamp');
+    for (const screen of ['Split', 'Chart', 'Sheets', 'Songs'] as const) {
+      await goTo(page, screen);
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      const [scroll, client] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth]);
+      expect(scroll, screen).to.be.at.most(client!);
+    }
+  });
+});

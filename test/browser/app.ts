@@ -1,0 +1,121 @@
+import type { Browser, BrowserContext, Page } from 'puppeteer-core';
+import { openBrowser, serveBuild } from '../../scripts/browser';
+
+/** The built application in headless Chromium, one browser context a test. */
+export interface App {
+  readonly address: string;
+  /** A page in a fresh context (nothing stored); what the console complains about is collected. */
+  open(options?: { width?: number; height?: number; theme?: 'light' | 'dark' }): Promise<Opened>;
+  stop(): Promise<void>;
+}
+
+export interface Opened {
+  readonly page: Page;
+  readonly context: BrowserContext;
+  readonly complaints: string[];
+}
+
+export async function startApp(): Promise<App> {
+  const { address, stop } = await serveBuild();
+  const browser: Browser = await openBrowser();
+  return {
+    address,
+    async open({ width = 1280, height = 800, theme = 'light' } = {}) {
+      const context = await browser.createBrowserContext();
+      const page = await context.newPage();
+      const complaints = listen(page);
+      // The test runner's compiler wraps named functions in a helper the page does not have.
+      await page.evaluateOnNewDocument('window.__name = (f) => f');
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
+      await page.setViewport({ width, height });
+      await page.goto(address);
+      await page.waitForSelector('li svg');
+      return { page, context, complaints };
+    },
+    async stop() {
+      await browser.close();
+      await stop();
+    },
+  };
+}
+
+/** Errors, warnings and refused loads of a page. */
+export function listen(page: Page): string[] {
+  const complaints: string[] = [];
+  page.on('console', (message) => {
+    if (['error', 'warn'].includes(message.type()) && !isTypingStyle(message.text()))
+      complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  page.on('requestfailed', (request) => complaints.push(`${request.url()} ${request.failure()?.errorText}`));
+  return complaints;
+}
+
+/**
+ * Typing over selected text, Chromium's own editing tries to carry its colour over as an inline style; our policy
+ * refuses that and the editor draws the text itself. Nothing of ours sets an inline style that way.
+ */
+function isTypingStyle(words: string): boolean {
+  return words.startsWith('Applying inline style') && words.includes('style-src-attr');
+}
+
+/** Clicks the first element with this text or accessible name. */
+export async function press(page: Page, name: string): Promise<void> {
+  await page.locator(`::-p-aria(${name})`).click();
+}
+
+export async function openSong(page: Page, title: string): Promise<void> {
+  await page.locator(`a ::-p-text(${title})`).click();
+  await page.waitForSelector('[data-alternative]');
+}
+
+export async function goTo(page: Page, screen: 'Songs' | 'Chart' | 'Split' | 'Sheets'): Promise<void> {
+  await page.locator(`nav ::-p-text(${screen})`).click();
+}
+
+export async function text(page: Page, selector: string): Promise<string> {
+  return page.$eval(selector, (element) => element.textContent ?? '');
+}
+
+/** Waits until a condition over the page's text holds, or fails naming it. */
+export async function sees(page: Page, words: string): Promise<void> {
+  await page.waitForFunction((w) => document.body.innerText.includes(w), { timeout: 15_000 }, words);
+}
+
+/** Collects what the page hands out as files instead of saving them. */
+export async function catchDownloads(page: Page): Promise<() => Promise<{ name: string; text: string }[]>> {
+  await page.evaluate(() => {
+    const caught: Promise<{ name: string; text: string }>[] = [];
+    (window as unknown as { caught: typeof caught }).caught = caught;
+    const blobs = new Map<string, Blob>();
+    const make = URL.createObjectURL.bind(URL);
+    URL.createObjectURL = (blob: Blob) => {
+      const url = make(blob);
+      blobs.set(url, blob);
+      return url;
+    };
+    HTMLAnchorElement.prototype.click = function click(this: HTMLAnchorElement) {
+      const blob = blobs.get(this.href);
+      if (blob) caught.push(blob.text().then((t) => ({ name: this.download, text: t })));
+    };
+  });
+  return () =>
+    page.evaluate(() =>
+      Promise.all((window as unknown as { caught: Promise<{ name: string; text: string }>[] }).caught),
+    );
+}
+
+/** Gives a file to the shelf's import. */
+export async function importText(page: Page, name: string, content: string): Promise<void> {
+  await page.evaluate(
+    (n, c) => {
+      const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
+      const files = new DataTransfer();
+      files.items.add(new File([c], n));
+      input.files = files.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    },
+    name,
+    content,
+  );
+}
