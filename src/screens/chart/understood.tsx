@@ -43,7 +43,10 @@ export function Understood({ song }: { song: Song }) {
         </p>
       )}
       {unfold(song).map((playing) => (
-        <div key={playing.index} className="mb-2 [contain-intrinsic-size:auto_140px] [content-visibility:auto]">
+        <div
+          key={playing.index}
+          className="mb-2 [contain-intrinsic-size:auto_140px] [content-visibility:auto]"
+        >
           <h3 className="flex flex-wrap items-baseline gap-2">
             <b>{playing.section.name}</b>
             <span className="text-[14px] text-soft">
