@@ -76,7 +76,14 @@ export const MomentLadder = memo(function MomentLadder(props: Props) {
             fill="url(#ladder-voice)"
             opacity="0.5"
           />
-          <text x={width - 4} y={y(voice[1]) + 13} textAnchor="end" className="fill-soft text-[11px]">
+          <text
+            x={LEFT + 4}
+            y={y(voice[1]) + 13}
+            stroke="var(--sheet)"
+            strokeWidth="4"
+            paintOrder="stroke"
+            className="fill-soft text-[11px]"
+          >
             {sung ? 'voice' : 'voice (silent here)'}
           </text>
         </g>
@@ -120,7 +127,7 @@ export const MomentLadder = memo(function MomentLadder(props: Props) {
             />
             <text
               x={mx}
-              y={my - 6 - 15 * i}
+              y={my - 10 - 15 * i}
               textAnchor="middle"
               className={`text-[12px] font-bold ${link.level === 'clash' ? 'fill-clash' : 'fill-watch'}`}
               paintOrder="stroke"

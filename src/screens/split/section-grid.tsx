@@ -36,7 +36,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
           className="grid h-full max-h-[520px] gap-1.5"
           style={{
             gridTemplateColumns: `112px ${widths.join(' ')}`,
-            gridTemplateRows: 'auto repeat(3, minmax(66px, 1fr)) auto',
+            gridTemplateRows: 'auto repeat(3, minmax(66px, 100px)) auto',
           }}
           role="grid"
           aria-label="Parts"
