@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { playingFindings, sceneAt, soundingParts, type Finding, type Scene } from '../../core/clash/index';
 import { songFindings } from '../../core/clash/index';
 import { barsOnPass, differingPasses, type Bar, type Player } from '../../core/form/index';
@@ -133,7 +133,7 @@ export function addressNow(model: SplitModel, player: Player): CellAddress | nul
 /** The selected cell's alternatives, worked out after the screen has been drawn; null while that is going on. */
 export function useAlternatives(): readonly Alternative[] | null {
   const song = useDesk((s) => s.song)!;
-  const selection = useDeferredValue(useDesk((s) => s.selection));
+  const selection = useDesk((s) => s.selection);
   const [found, setFound] = useState<{
     song: Song;
     selection: Selection;
