@@ -57,6 +57,18 @@ describe('command line', () => {
       'effort',
       'stops',
     ]);
+    const first = async (...args: string[]) => (await json('grips', ...args, '--max', '1'))[0];
+    expect((await first('C', '--gain', '0')).device).to.equal('full');
+    expect((await first('D5', '--tuning', 'D A D G B E', '--gain', '8')).frets).to.deep.equal([
+      0,
+      0,
+      0,
+      null,
+      null,
+      null,
+    ]);
+    expect((await first('A', '--gain', '9')).device).to.equal('power3');
+    expect((await first('G', '--player', 'bass')).notes).to.deep.equal(['G2']);
     const bass = await json('grips', 'G', '--player', 'bass');
     expect(bass.every((g: { frets: unknown[] }) => g.frets.length === 4)).to.equal(true);
   });

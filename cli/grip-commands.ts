@@ -1,5 +1,5 @@
 import { PLAYERS, type Player } from '../src/core/form/index';
-import { enumerateGrips, knowGrip, parseGrip, stopWords } from '../src/core/grip/index';
+import { enumerateGrips, knowGrip, parseGrip, rankOf, stopWords } from '../src/core/grip/index';
 import { defaultBass, defaultGuitar, parseTuning, type Instrument } from '../src/core/instrument/index';
 import {
   DEFAULT_KEY,
@@ -12,7 +12,6 @@ import {
   type Key,
 } from '../src/core/pitch/index';
 import { emptySong, SONG_HAND } from '../src/core/song/index';
-import { gainClass, gripDirt } from '../src/core/sound/index';
 import { CallError, InputError } from './outcome';
 import type { Options } from './options';
 
@@ -46,9 +45,9 @@ export function gripsCommand(text: string, options: Options): unknown {
   const instrument = instrumentFrom(emptySong('').players[player], options, null);
   const key = keyFrom(options);
   const most = numberFrom(options.max, { name: '--max', min: 1, max: 100000 }) ?? Infinity;
-  const drive = gainClass(instrument.gain);
+  const context = { chord: chord.value, gain: instrument.gain, isBass: instrument.kind === 'bass' };
   return enumerateGrips(chord.value, instrument, SONG_HAND)
-    .map((known) => ({ known, rank: known.effort + gripDirt(known.pitches, drive) }))
+    .map((known) => ({ known, rank: rankOf(known, context) }))
     .sort((a, b) => a.rank - b.rank)
     .slice(0, most)
     .map(({ known }) => ({

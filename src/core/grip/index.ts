@@ -20,3 +20,4 @@ export { deviceOf, deviceWords, type Device } from './device';
 export { handFret, shiftBetween, type Shift } from './effort';
 export { enumerateGrips, knowGrip, type KnownGrip } from './enumerate';
 export { refret } from './refret';
+export { rankOf } from './rank';
