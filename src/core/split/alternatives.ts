@@ -45,6 +45,10 @@ export function alternativesFor(
   const { covered, seat, now } = context;
   const list = allCandidates(seat)
     .filter((c) => c.known !== null && !(now.known && sameGrip(c.known.grip, now.known.grip)))
+    .map((candidate) => ({ candidate, own: ownPoints(candidate, seat) }))
+    .sort((a, b) => a.own - b.own)
+    .slice(0, WORTH_TRYING)
+    .map(({ candidate }) => candidate)
     .map((candidate) => ({ candidate, points: costOf(context, candidate) }))
     .sort((a, b) => a.points - b.points);
   const perDevice = new Map<string, number>();
@@ -69,6 +73,9 @@ export function alternativesFor(
     describe(context, candidate, { difference: open ? 0 : points - present, isNow }),
   );
 }
+
+/** Only the cheapest candidates by themselves are tried together with the others. */
+const WORTH_TRYING = 160;
 
 /** A way out of a finding: one edit that removes it, in words, with what else it changes. */
 export interface Cure {

@@ -33,7 +33,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
       <SectionHead model={model} />
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
         <div
-          className="grid h-full max-h-[520px] gap-1.5"
+          className="grid h-full max-h-[520px] content-start gap-1.5"
           style={{
             gridTemplateColumns: `112px ${widths.join(' ')}`,
             gridTemplateRows: 'auto repeat(3, minmax(66px, 100px)) auto',
