@@ -10,7 +10,7 @@ import {
   type Edit,
   type Song,
 } from '../core/song/index';
-import type { SplitClient } from '../workers/index';
+import type { SplitService } from '../workers/index';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
 import { addSong, freeTitle, storageWords } from './shelf';
 import { StorageProblem, type SongStorage, type StoredSong } from './storage';
@@ -69,7 +69,7 @@ export interface DeskState {
 
 export interface DeskPorts {
   readonly storage: SongStorage;
-  readonly client: SplitClient;
+  readonly client: SplitService;
   readonly now: () => number;
   /** A place that can be written to at once when the page goes away (localStorage); null where there is none. */
   readonly journal: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> | null;

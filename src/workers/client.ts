@@ -1,22 +1,9 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Result } from '../core/base/index';
-import type { Song } from '../core/song/index';
-import type { Proposal } from '../core/split/index';
 import type { SplitService } from './protocol';
 import { createSplitService } from './service';
 
-/** Splits away from the page, with progress and stop. */
-export interface SplitClient {
-  split(
-    song: Song,
-    section: string | null,
-    onProgress: (share: number) => void,
-  ): Promise<Result<Proposal, 'stopped'>>;
-  stop(): void;
-}
-
-/** Starts the worker on first use; where workers are missing the same work runs inline. */
-export function createSplitClient(): SplitClient {
+/** The service away from the page: starts the worker on first use; where workers are missing the work runs inline. */
+export function createSplitClient(): SplitService {
   let service: Remote<SplitService> | SplitService | null = null;
   const start = () => (service ??= typeof Worker === 'undefined' ? createSplitService() : startWorker());
   return {

@@ -34,6 +34,8 @@ const LEFT_OUT = { clean: 0.35, crunch: 0.2, high: 0.05 } as const;
 /** For each fret up the neck, and for each string that sounds (as thanks). */
 const PER_FRET = 0.05;
 const PER_STRING = 0.08;
+/** For each semitone the lowest note lies above E2 on a driven guitar, whose place is down there. */
+const PER_SEMITONE_UP = 0.03;
 
 /**
  * Order of grips for one chord without a band around it, lower is better: easy, usual, with the lowest note the symbol
@@ -51,5 +53,6 @@ export function rankOf(
   const pcs = new Set(known.pitches.map((p) => pitchClass(p)));
   const leftOut = chord.tones.filter((t) => !pcs.has(t.pc)).length * LEFT_OUT[drive];
   const place = PER_FRET * (handFret(known.grip) ?? 0) - PER_STRING * known.pitches.length;
-  return usual + lowest + leftOut + place + known.effort + gripDirt(known.pitches, drive);
+  const up = drive === 'clean' ? 0 : PER_SEMITONE_UP * Math.max(0, Math.min(...known.pitches) - 40);
+  return usual + lowest + leftOut + place + up + known.effort + gripDirt(known.pitches, drive);
 }

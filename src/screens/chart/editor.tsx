@@ -1,5 +1,5 @@
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
-import { setDiagnostics, type Diagnostic } from '@codemirror/lint';
+import { diagnosticCount, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Transaction } from '@codemirror/state';
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { getNonce } from 'get-nonce';
@@ -70,7 +70,9 @@ export function Editor({ text, problems, onType, ref }: Props) {
   }, [text]);
   useEffect(() => {
     const editor = view.current;
-    if (editor) editor.dispatch(setDiagnostics(editor.state, diagnosticsOf(editor.state, problems)));
+    // Nothing to mark and nothing marked: a keystroke should not be drawn twice for that.
+    if (!editor || (problems.length === 0 && diagnosticCount(editor.state) === 0)) return;
+    editor.dispatch(setDiagnostics(editor.state, diagnosticsOf(editor.state, problems)));
   }, [problems]);
   useImperativeHandle(ref, () => ({
     goTo(line, column) {

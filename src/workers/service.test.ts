@@ -1,0 +1,48 @@
+import { expect } from 'chai';
+import { readChart } from '../core/formats/index';
+import { finish, splitSong } from '../core/split/index';
+import { createSplitService } from './index';
+
+const song = readChart('== A ==\nchords | Am | F | C | G |\n').song;
+
+describe('split service', () => {
+  /** A clock that makes every step a full slice, so that progress is told each time. */
+  const hurried = () => {
+    let now = 0;
+    return createSplitService(() => (now += 1000));
+  };
+
+  it('gives what the core gives, telling its progress on the way', async () => {
+    const shares: number[] = [];
+    const result = await hurried().split(song, null, (share) => shares.push(share));
+    expect(result).to.deep.equal(finish(splitSong(song, null)));
+    expect(shares.length).to.be.greaterThan(2);
+    expect(shares.every((s) => s >= 0 && s < 1)).to.equal(true);
+  });
+
+  it('stops between two steps', async () => {
+    const service = hurried();
+    const running = service.split(song, null, () => service.stop());
+    expect(await running).to.deep.equal({ ok: false, error: 'stopped' });
+  });
+
+  it('a new split stops the one before', async () => {
+    const service = hurried();
+    const [first, second] = await Promise.all([
+      service.split(song, null, () => undefined),
+      service.split(song, 'A', () => undefined),
+    ]);
+    expect(first.ok).to.equal(false);
+    expect(second.ok).to.equal(true);
+  });
+
+  it('a section that is not there is a caller’s bug', async () => {
+    const error = await hurried()
+      .split(song, 'Nowhere', () => undefined)
+      .then(
+        () => null,
+        (e: unknown) => e,
+      );
+    expect(error).to.be.instanceOf(RangeError);
+  });
+});
