@@ -5,7 +5,15 @@ import type { Key } from '../pitch/index';
 import { momentsOf, sectionNamed, type CellChange, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import { allCandidates, addressOf, fixedCandidate, keyOf, planOf, seatsOf } from './problem';
-import { ownPoints, pairPoints, REST, togetherPoints, wayPoints, type Candidate } from './candidate';
+import {
+  missingThirdPoints,
+  ownPoints,
+  pairPoints,
+  REST,
+  togetherPoints,
+  wayPoints,
+  type Candidate,
+} from './candidate';
 import { pitchClass, thirdOf } from '../pitch/index';
 
 /** Something else one player could do in a cell, and what it changes around it. */
@@ -195,7 +203,7 @@ function costOf(context: Context, candidate: Candidate): number {
     if (low < 900 && !anyoneOpen)
       points += togetherPoints(pitchClass(low), has, {
         chord: moment.chord,
-        missingThird: plan.missingThird,
+        missingThird: missingThirdPoints(plan, seats),
       });
   }
   const { instrument, role } = context.seat;

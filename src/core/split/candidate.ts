@@ -5,7 +5,7 @@ import { shiftBetween, type KnownGrip } from '../grip/index';
 import type { Instrument } from '../instrument/index';
 import { pitchClass, thirdOf, type ChordSymbol, type Midi } from '../pitch/index';
 import { gainClass, gripDirt } from '../sound/index';
-import { OTHER_DEVICE, type Role } from './plan';
+import { OTHER_DEVICE, type Plan, type Role } from './plan';
 import * as w from './weights';
 
 /** One thing a player could do in a slot: a grip, or nothing (`known` null). */
@@ -90,6 +90,17 @@ export function pairPoints(
         : -seats.separation * (1 - shared);
   }
   return Math.round(points);
+}
+
+/** What a missing third costs under a plan: half as much when a guitar is driven, where leaner is often meant. */
+export function missingThirdPoints(
+  plan: Pick<Plan, 'missingThird'>,
+  seats: readonly Pick<Seat, 'instrument'>[],
+): number {
+  const driven = seats.some(
+    (seat) => seat.instrument.kind === 'guitar' && gainClass(seat.instrument.gain) === 'high',
+  );
+  return driven ? plan.missingThird / 2 : plan.missingThird;
 }
 
 /** Points for what only all three together decide. `third` tells whether a part holds the chord's third. */

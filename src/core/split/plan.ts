@@ -16,7 +16,7 @@ export interface Role {
   readonly moving: number;
 }
 
-/** A school of splitting a section. Every number here is taste, ours, from the schools described in docs/trade-notes. */
+/** A school of splitting a section. Every number here is taste, ours, after the schools players name. */
 export interface Plan {
   readonly name: PlanName;
   readonly words: string;

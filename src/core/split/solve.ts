@@ -1,5 +1,5 @@
 import { pitchClass, thirdOf } from '../pitch/index';
-import { pairPoints, togetherPoints, wayPoints, type Candidate } from './candidate';
+import { missingThirdPoints, pairPoints, togetherPoints, wayPoints, type Candidate } from './candidate';
 import type { Slot, SplitProblem } from './problem';
 
 /** The cheapest choice for every slot among the candidates kept, and what is proven about it. */
@@ -59,8 +59,7 @@ function slotCosts(slot: Slot, plan: SplitProblem['plan']): Float64Array {
   const third = chord ? thirdOf(chord) : null;
   const holds = (c: Candidate) => c.pitches.some((p) => pitchClass(p) === third);
   const thirds = slot.choices.map((choices) => choices.candidates.map(holds));
-  const driven = Math.max(seatA.instrument.gain, seatB.instrument.gain) >= 6;
-  const missingThird = driven ? plan.missingThird / 2 : plan.missingThird;
+  const missingThird = missingThirdPoints(plan, slot.seats);
   const cost = new Float64Array(A * B * C);
   let s = 0;
   for (let a = 0; a < A; a += 1) {
