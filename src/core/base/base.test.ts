@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { formatProblem, problemAt, problemIn, remember, unreachable } from './index';
+import { formatProblem, ordinal, problemAt, problemIn, remember, unreachable } from './index';
 
 describe('base', () => {
   it('remembers answers and forgets the oldest beyond its limit', () => {
@@ -19,6 +19,12 @@ describe('base', () => {
     expect(formatProblem(problemAt(4, 17, 0, 'no chord'))).to.equal('line 4, column 17: no chord');
     expect(formatProblem(problemIn('song.key', 'no key'))).to.equal('song.key: no key');
     expect(problemAt(1, 1, 0, '').length).to.equal(1);
+  });
+
+  it('counts in words', () => {
+    expect([1, 2, 3, 4, 10, 11, 12, 13, 21, 22, 99].map(ordinal).join(' ')).to.equal(
+      '1st 2nd 3rd 4th 10th 11th 12th 13th 21st 22nd 99th',
+    );
   });
 
   it('throws when a union had a case nobody handled', () => {

@@ -7,3 +7,4 @@ export { formatProblem, problemAt, problemIn, type Problem } from './problem';
 export { unreachable } from './unreachable';
 export { remember } from './remember';
 export type { Brand } from './brand';
+export { ordinal } from './ordinal';

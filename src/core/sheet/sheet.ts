@@ -1,3 +1,4 @@
+import { ordinal } from '../base/index';
 import { barsOnPass, differingPasses, PLAYER_WORDS, type Bar, type Player } from '../form/index';
 import { formatGrip, type Grip } from '../grip/index';
 import { formatTuning, tuningWords, type Instrument } from '../instrument/index';
@@ -144,8 +145,4 @@ function earlyWords(push: 0 | 240 | 480): string {
 
 function timesWords(times: number): string {
   return times === 2 ? 'twice' : `${times} times`;
-}
-
-function ordinal(n: number): string {
-  return n === 1 ? '1st' : n === 2 ? '2nd' : n === 3 ? '3rd' : `${n}th`;
 }

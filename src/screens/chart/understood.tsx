@@ -1,3 +1,4 @@
+import { ordinal } from '../../core/base/index';
 import { Lock } from 'lucide-react';
 import { memo } from 'react';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Bar, type Player, type Section } from '../../core/form/index';
@@ -117,8 +118,4 @@ function Cells({ player, bar }: { player: Player; bar: Bar }) {
       {locked && <Lock size={11} aria-label="locked" className="inline" />}
     </span>
   );
-}
-
-function ordinal(n: number): string {
-  return n === 1 ? '1st' : n === 2 ? '2nd' : n === 3 ? '3rd' : `${n}th`;
 }

@@ -1,3 +1,4 @@
+import { ordinal } from '../../core/base/index';
 import { Lock } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { Finding } from '../../core/clash/index';
@@ -327,10 +328,6 @@ function pushOf(model: SplitModel, moment: Moment, player: Player): string | nul
   const placed = place && model.bars[place.bar]?.cells[player][place.index];
   if (!placed || placed.push === 0) return null;
   return placed.push === 480 ? 'an eighth early' : 'a sixteenth early';
-}
-
-function ordinal(n: number): string {
-  return n === 1 ? '1st' : n === 2 ? '2nd' : n === 3 ? '3rd' : `${n}th`;
 }
 
 function freeName(model: SplitModel, name: string): string {
