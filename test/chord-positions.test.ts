@@ -1,7 +1,16 @@
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
-import { formatGrip, gripPitches, HANDS, holdGrip, type Grip } from '../src/core/grip/index';
+import {
+  enumerateGrips,
+  formatGrip,
+  gripPitches,
+  HANDS,
+  holdGrip,
+  knowGrip,
+  type Grip,
+} from '../src/core/grip/index';
 import { defaultGuitar, type Fret } from '../src/core/instrument/index';
+import { belongs, parseChord } from '../src/core/pitch/index';
 
 interface Position {
   readonly frets: readonly number[];
@@ -19,7 +28,7 @@ describe('published chord positions', () => {
   const positions = Object.values(data.chords)
     .flat()
     .flatMap(({ key, suffix, positions: list }) =>
-      list.map((p) => ({ name: `${key} ${suffix}`, p, grip: gripOf(p) })),
+      list.map((p) => ({ key, suffix, name: `${key} ${suffix}`, p, grip: gripOf(p) })),
     );
 
   function gripOf(p: Position): Grip {
@@ -47,4 +56,37 @@ describe('published chord positions', () => {
     if (process.env.LIST_REFUSED) process.stdout.write(`${refused.join('\n')}\n`);
     expect(share, refused.slice(0, 20).join('\n')).to.be.at.least(0.97);
   });
+
+  it('are in our enumeration where they fit a device of ours, at least 95 of 100', () => {
+    const fitting = positions.flatMap(({ key, suffix, name, grip }) => {
+      const chord = parseChord(symbolOf(key, suffix));
+      if (!chord.ok) return [];
+      const known = knowGrip(grip, { instrument: guitar, hand: HANDS.middle, chord: chord.value });
+      if ('refused' in known || known.device === 'mixed') return [];
+      const rises = known.pitches.every((p, i) => i === 0 || p > known.pitches[i - 1]!);
+      const isStopped = known.stops.every((stop) => stop.by !== 'nothing');
+      return rises && isStopped && known.pitches.every((p) => belongs(chord.value, p))
+        ? [{ name, grip, chord: chord.value, device: known.device }]
+        : [];
+    });
+    const missing = fitting.filter(({ grip, chord }) => {
+      const ours = enumerateGrips(chord, guitar, HANDS.middle);
+      return !ours.some((one) => formatGrip(one.grip) === formatGrip(grip));
+    });
+    if (process.env.LIST_REFUSED) {
+      process.stdout.write(missing.map((m) => `${m.name} ${formatGrip(m.grip)} ${m.device}\n`).join(''));
+      process.stdout.write(
+        `${positions.length} positions, ${fitting.length} fit, ${missing.length} missing\n`,
+      );
+    }
+    expect(fitting.length).to.be.greaterThan(1000);
+    expect(1 - missing.length / fitting.length).to.be.at.least(0.95);
+  }).timeout(60_000);
+
+  /** The data set's words for chord types, as symbols. */
+  function symbolOf(key: string, suffix: string): string {
+    const bass = /^(m?)(?:\/|9\/)([A-G][#b]?)$/.exec(suffix);
+    if (bass) return suffix.replace('major', '').replace('minor', 'm').replace(/^/, key);
+    return key + ({ major: '', minor: 'm' }[suffix] ?? suffix);
+  }
 });

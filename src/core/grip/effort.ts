@@ -1,69 +1,149 @@
-import { fretMm, type Instrument } from '../instrument/index';
-import { sameGrip, type Grip } from './grip';
-import type { Hand } from './hand';
+import { spanMm, type Fret, type Instrument } from '../instrument/index';
+import { handFret, type Grip } from './grip';
 import type { Hold } from './hold';
-import type { Stop } from './stops';
+import { found, mmBetween, SILENT, THUMB, type Reach } from './press';
+import { NOTHING } from './stops';
 
 /**
- * How hard a grip is to hold, about 0 (one open string) to 3 (a wide four-finger barre). Numbers of taste,
- * common practice: reach counts most, then fingers, barres, strings nothing stops, and notes high up the neck.
+ * How hard the fingering in `found` is to hold, about 0 (one open string) to 3 (a wide four-finger barre), in
+ * thousandths. Numbers of taste, common practice: reach counts most, then fingers, barres, strings nothing stops,
+ * silent strings inside, and notes high up the neck.
  */
-export function effortOf(
-  hold: Hold,
-  options: { stops: readonly Stop[]; instrument: Instrument; hand: Hand },
-): number {
-  const reach = hold.reachMm / options.hand.spreadMm['14'];
-  const barred = hold.presses.filter((p) => p.to > p.from);
-  const barre = barred.reduce((sum, p) => sum + (p.finger === 1 ? 0.1 : 0.25) + 0.04 * (p.to - p.from), 0);
-  const unstopped = options.stops.filter((s) => s.by === 'nothing').length;
-  const strings = options.stops.map((s) => s.string);
-  const outer = sounding(hold.fingers.length, strings);
-  const inner = strings.filter((s) => s > outer.lowest && s < outer.highest).length;
-  const highest = Math.max(0, ...hold.presses.map((p) => p.fret));
-  const high = Math.max(0, highest - 7) * 0.025 + Math.max(0, highest - 12) * 0.05;
+export function effortOfFound(frets: Int8Array, stops: Int8Array, reach: Reach): number {
+  let low = 99;
+  let high = 0;
+  let barre = 0;
+  for (let i = 0; i < found.count; i += 1) {
+    const fret = found.fret[i]!;
+    if (fret < low) low = fret;
+    if (fret > high) high = fret;
+    const wide = found.to[i]! - found.from[i]!;
+    if (wide > 0) barre += (found.finger[i] === 1 ? 0.1 : 0.25) + 0.04 * wide;
+  }
+  let unstopped = 0;
+  let sounding = 0;
+  let lowest = SILENT;
+  let highest = SILENT;
+  for (let s = 0; s < frets.length; s += 1) {
+    if (stops[s] === NOTHING) unstopped += 1;
+    if (frets[s] === SILENT) continue;
+    sounding += 1;
+    if (lowest === SILENT) lowest = s;
+    highest = s;
+  }
+  const inner = sounding === 0 ? 0 : highest - lowest + 1 - sounding;
+  const share = high === 0 ? 0 : mmBetween(reach, low, high) / reach.hand.spreadMm['14'];
   const effort =
-    1.2 * reach * reach +
-    0.12 * hold.presses.length +
+    1.2 * share * share +
+    0.12 * found.count +
     barre +
     0.5 * unstopped +
-    (hold.fingers.length - strings.length > 2 ? 0.5 : 0.25) * inner +
-    high;
+    (sounding > 2 ? 0.5 : 0.25) * inner +
+    Math.max(0, high - 7) * 0.025 +
+    Math.max(0, high - 12) * 0.05;
   return Math.round(effort * 1000) / 1000;
 }
 
-/** Outermost sounding strings, from how many there are and which are silent. */
-function sounding(count: number, silent: readonly number[]): { lowest: number; highest: number } {
-  const heard = Array.from({ length: count }, (_, s) => s).filter((s) => !silent.includes(s));
-  return { lowest: heard[0] ?? 0, highest: heard.at(-1) ?? 0 };
+/** Fingers on strings as numbers, from the fingering in `found`: 1–4, `THUMB`, 0 for none. */
+export function fingersOfFound(into: Int8Array): void {
+  into.fill(0);
+  for (let i = 0; i < found.count; i += 1) {
+    for (let s = found.from[i]!; s <= found.to[i]!; s += 1) into[s] = found.finger[i]!;
+  }
+}
+
+/** How one finger gets to its place in the next grip. */
+export interface FingerMove {
+  readonly finger: number;
+  readonly how: 'stays' | 'slides' | 'moves' | 'lands';
 }
 
 /** The way from one grip to the next. */
-export interface Shift {
+export interface Way {
   /** How far the hand moves along the neck, in mm and in frets; 0 when either grip needs no hand position. */
   readonly mm: number;
   readonly frets: number;
-  /** Strings where the same finger could stay on the same fret. */
+  /** Strings where a fretted note stays as it is. */
+  readonly kept: number;
+  /** Fingers of the next grip, the index first; the thumb counts as 5. */
+  readonly moves: readonly FingerMove[];
+  /** Least time it takes, in seconds. */
+  readonly seconds: number;
+}
+
+/** The shift of the hand alone, without asking which fingers move. */
+export interface Shift {
+  readonly mm: number;
+  readonly frets: number;
   readonly kept: number;
 }
 
 /** Where the hand sits is taken from the lowest fretted fret of each grip (the capo counted in mm). */
 export function shiftBetween(from: Grip, to: Grip, instrument: Instrument): Shift {
-  if (sameGrip(from, to)) return { mm: 0, frets: 0, kept: from.filter((f) => f !== null && f > 0).length };
+  let kept = 0;
+  for (let i = 0; i < from.length; i += 1) {
+    const fret = from[i];
+    if (fret !== null && fret !== undefined && fret > 0 && fret === to[i]) kept += 1;
+  }
   const a = handFret(from);
   const b = handFret(to);
-  const kept = from.filter((fret, i) => fret !== null && fret > 0 && fret === to[i]).length;
-  if (a === null || b === null) return { mm: 0, frets: 0, kept };
-  const { scaleMm, capo } = instrument;
-  return {
-    mm: Math.abs(fretMm(scaleMm, capo + a) - fretMm(scaleMm, capo + b)),
-    frets: Math.abs(a - b),
-    kept,
-  };
+  if (a === null || b === null || a === b) return { mm: 0, frets: 0, kept };
+  return { mm: spanMm(instrument, a, b), frets: Math.abs(a - b), kept };
 }
 
-/** Lowest fretted fret, or null when nothing is fretted. */
-export function handFret(grip: Grip): number | null {
-  let lowest: number | null = null;
-  for (const fret of grip) if (fret !== null && fret > 0 && (lowest === null || fret < lowest)) lowest = fret;
-  return lowest;
+/**
+ * Shift, fingers and the least time from one held grip to the next. The time follows the law of aimed movements
+ * (P. M. Fitts, Journal of Experimental Psychology 47, 1954: a + b·log2(distance / width + 1), here with a fret's
+ * playable width of 15 mm); a and b and what each finger adds are ours, set so that five frets in an eighth at
+ * 160 is just too much and two frets are easy (common practice).
+ */
+export function wayBetween(
+  from: { grip: Grip; hold: Hold },
+  to: { grip: Grip; hold: Hold },
+  instrument: Instrument,
+): Way {
+  const shift = shiftBetween(from.grip, to.grip, instrument);
+  const before = fingerPlaces(from.hold);
+  const moves: FingerMove[] = [];
+  for (const [finger, place] of fingerPlaces(to.hold)) {
+    const was = before.get(finger);
+    if (was === undefined) moves.push({ finger, how: 'lands' });
+    else if (was.string !== place.string) moves.push({ finger, how: 'moves' });
+    else moves.push({ finger, how: was.fret === place.fret ? 'stays' : 'slides' });
+  }
+  return { ...shift, moves, seconds: secondsFor(shift, moves) };
+}
+
+const REACTION_S = 0.04;
+const PER_BIT_S = 0.048;
+const FRET_WIDTH_MM = 15;
+const PER_FINGER_S = 0.015;
+
+function secondsFor(shift: Shift, moves: readonly FingerMove[]): number {
+  const placed = moves.filter((m) => m.how === 'moves' || m.how === 'lands').length;
+  const slid = moves.some((m) => m.how === 'slides');
+  if (placed === 0 && !slid) return 0;
+  return REACTION_S + PER_BIT_S * Math.log2(shift.mm / FRET_WIDTH_MM + 1) + PER_FINGER_S * placed;
+}
+
+/** "finger 1 slides, 3 and 4 stay" in the order of the fingers; null when nothing is fretted. */
+export function moveWords(way: Way): string | null {
+  const groups = (['stays', 'slides', 'moves', 'lands'] as const).flatMap((how) => {
+    const fingers = way.moves.filter((m) => m.how === how).map((m) => (m.finger === THUMB ? 'T' : m.finger));
+    return fingers.length === 0 ? [] : [{ how, fingers }];
+  });
+  if (groups.length === 0) return null;
+  const words = { stays: 'stay', slides: 'slide', moves: 'change string', lands: 'come down' } as const;
+  const one = { stays: 'stays', slides: 'slides', moves: 'changes string', lands: 'comes down' } as const;
+  return groups
+    .map(({ how, fingers }) => `${fingers.join(', ')} ${fingers.length === 1 ? one[how] : words[how]}`)
+    .join('; ');
+}
+
+function fingerPlaces(hold: Hold): Map<number, { string: number; fret: Fret }> {
+  const places = hold.presses.map((p): [number, { string: number; fret: Fret }] => [
+    p.finger === 'T' ? THUMB : p.finger,
+    { string: p.from, fret: p.fret },
+  ]);
+  return new Map(places.sort((a, b) => a[0] - b[0]));
 }

@@ -78,3 +78,10 @@ export function slideGrip(grip: Grip, by: number, instrument: Instrument): Grip 
 export function sameGrip(a: Grip, b: Grip): boolean {
   return a.length === b.length && a.every((fret, i) => fret === b[i]);
 }
+
+/** Lowest fretted fret, or null when nothing is fretted. */
+export function handFret(grip: Grip): number | null {
+  let lowest: number | null = null;
+  for (const fret of grip) if (fret !== null && fret > 0 && (lowest === null || fret < lowest)) lowest = fret;
+  return lowest;
+}

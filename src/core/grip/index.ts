@@ -6,6 +6,7 @@ export {
   formatGrip,
   gripNotes,
   gripPitches,
+  handFret,
   missingFret,
   parseGrip,
   sameGrip,
@@ -13,11 +14,21 @@ export {
   type Grip,
   type GripNote,
 } from './grip';
-export { HANDS, type Hand } from './hand';
+export {
+  FINGER_PAIRS,
+  HAND_SIZES,
+  HANDS,
+  ownLimits,
+  SPREAD_RANGE_MM,
+  type FingerPair,
+  type Hand,
+  type HandSize,
+} from './hand';
 export { holdGrip, type Finger, type Hold, type Press } from './hold';
-export { stopWords, type Stop } from './stops';
+export { ringsOn, stopWords, type RingingString, type Stop } from './stops';
 export { deviceOf, deviceWords, type Device } from './device';
-export { handFret, shiftBetween, type Shift } from './effort';
-export { enumerateGrips, knowGrip, type KnownGrip } from './enumerate';
+export { moveWords, shiftBetween, wayBetween, type Shift, type Way } from './effort';
+export { knowGrip, type KnownGrip } from './known';
+export { enumerateGrips } from './enumerate';
 export { refret } from './refret';
 export { rankOf } from './rank';

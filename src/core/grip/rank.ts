@@ -1,8 +1,8 @@
 import { pitchClass, type ChordSymbol } from '../pitch/index';
 import { gainClass, gripDirt } from '../sound/index';
 import type { Device } from './device';
-import { handFret } from './effort';
-import type { KnownGrip } from './enumerate';
+import { handFret } from './grip';
+import type { KnownGrip } from './known';
 
 /**
  * How soon a player would think of a device for a chord on its own, 0 first (common practice). What a plan wants of a
@@ -18,6 +18,9 @@ const STANDING: Readonly<Record<Device, number>> = {
   'wide-fifth': 0.7,
   'fifth-bass': 1,
   octave: 1.2,
+  second: 1.7,
+  'held-note': 1.8,
+  drone: 1.5,
   third: 1.2,
   sixth: 1.3,
   tenth: 1.4,

@@ -1,6 +1,6 @@
 import { openStrings, usableFrets, type Fret, type Instrument } from '../instrument/index';
 import type { Midi } from '../pitch/index';
-import { handFret } from './effort';
+import { handFret } from './grip';
 import type { Grip } from './grip';
 import type { Hand } from './hand';
 import { holdGrip } from './hold';
