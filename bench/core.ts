@@ -2,10 +2,10 @@ import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { songFindings } from '../src/core/clash/index';
 import { createChartReader, readChart, writeChart } from '../src/core/formats/index';
-import { enumerateGrips } from '../src/core/grip/index';
+import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { parseChord } from '../src/core/pitch/index';
-import { applyEdit, saveSong, SONG_HAND, type Song } from '../src/core/song/index';
+import { applyEdit, saveSong, type Song } from '../src/core/song/index';
 import { alternativesFor, finish, splitSong } from '../src/core/split/index';
 
 /** One thing measured: `prepare` is not timed. */
@@ -55,7 +55,7 @@ const benchmarks: readonly Benchmark[] = [
       if (!chord.ok) throw new Error(chord.error);
       // Another number of frets each run keeps the cache cold.
       const instrument = { ...defaultGuitar(5), frets: 19 + (run % 8), scaleMm: 640 + run };
-      return () => enumerateGrips(chord.value, instrument, SONG_HAND);
+      return () => enumerateGrips(chord.value, instrument, HANDS.middle);
     },
   },
   {

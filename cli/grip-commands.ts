@@ -1,5 +1,14 @@
 import { PLAYERS, type Player } from '../src/core/form/index';
-import { enumerateGrips, knowGrip, parseGrip, rankOf, stopWords } from '../src/core/grip/index';
+import {
+  enumerateGrips,
+  HAND_SIZES,
+  HANDS,
+  knowGrip,
+  parseGrip,
+  rankOf,
+  stopWords,
+  type Hand,
+} from '../src/core/grip/index';
 import { defaultBass, defaultGuitar, parseTuning, type Instrument } from '../src/core/instrument/index';
 import {
   DEFAULT_KEY,
@@ -11,7 +20,7 @@ import {
   withOctave,
   type Key,
 } from '../src/core/pitch/index';
-import { emptySong, SONG_HAND } from '../src/core/song/index';
+import { emptySong } from '../src/core/song/index';
 import { CallError, InputError } from './outcome';
 import type { Options } from './options';
 
@@ -23,7 +32,7 @@ export function nameCommand(text: string, options: Options): unknown {
   const key = keyFrom(options);
   const grip = parseGrip(text, instrument.tuning.length);
   if (!grip.ok) throw new InputError(grip.error);
-  const known = knowGrip(grip.value, { instrument, hand: SONG_HAND, chord: null });
+  const known = knowGrip(grip.value, { instrument, hand: handFrom(options), chord: null });
   if ('refused' in known) throw new InputError(`${text}: ${known.refused}`);
   const sorted = [...known.pitches].sort((a, b) => a - b);
   const names = nameNotes(sorted, key);
@@ -46,7 +55,7 @@ export function gripsCommand(text: string, options: Options): unknown {
   const key = keyFrom(options);
   const most = numberFrom(options.max, { name: '--max', min: 1, max: 100000 }) ?? Infinity;
   const context = { chord: chord.value, gain: instrument.gain, isBass: instrument.kind === 'bass' };
-  return enumerateGrips(chord.value, instrument, SONG_HAND)
+  return enumerateGrips(chord.value, instrument, handFrom(options))
     .map((known) => ({ known, rank: rankOf(known, context) }))
     .sort((a, b) => a.rank - b.rank)
     .slice(0, most)
@@ -80,6 +89,12 @@ function instrumentFrom(start: Instrument, options: Options, strings: number | n
   const tuning = parseTuning(text, start.kind);
   if (!tuning.ok) throw new InputError(`--tuning: ${tuning.error}`);
   return { ...start, capo, gain, tuning: tuning.value };
+}
+
+function handFrom(options: Options): Hand {
+  const size = options.hand === undefined ? 'middle' : HAND_SIZES.find((s) => s === options.hand);
+  if (!size) throw new CallError(`Expected --hand ${HAND_SIZES.join(', --hand ')}`);
+  return { ...HANDS[size], thumb: options.thumb === true };
 }
 
 function keyFrom(options: Options): Key {

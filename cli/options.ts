@@ -5,6 +5,8 @@ export const OPTIONS = {
   key: { type: 'string' },
   player: { type: 'string' },
   gain: { type: 'string' },
+  hand: { type: 'string' },
+  thumb: { type: 'boolean' },
   max: { type: 'string' },
   out: { type: 'string', short: 'o' },
   help: { type: 'boolean' },

@@ -6,7 +6,7 @@ import { CallError, InputError, type Outcome } from './outcome';
 
 const USAGE = `orchestron COMMAND …
   name GRIP [--tuning "D A D G B E"] [--capo N] [--key K]
-  grips CHORD [--player guitar1|guitar2|bass] [--tuning …] [--capo N] [--gain N] [--key K] [--max N]
+  grips CHORD [--player guitar1|guitar2|bass] [--tuning …] [--capo N] [--gain N] [--key K] [--hand small|middle|large] [--thumb] [--max N]
   check FILE
   split FILE [-o OUT]
   sheet FILE --player guitar1|guitar2|bass

@@ -9,6 +9,7 @@ import {
   type PlacedChord,
   type Section,
 } from '../src/core/form/index';
+import { FINGER_PAIRS, HAND_SIZES, HANDS, type Hand } from '../src/core/grip/index';
 import type { Fret } from '../src/core/instrument/index';
 import { defaultBass, defaultGuitar } from '../src/core/instrument/index';
 import { emptySong, type Song } from '../src/core/song/index';
@@ -90,6 +91,14 @@ export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
 export const section = (name: string): fc.Arbitrary<Section> =>
   fc.array(bar, { minLength: 1, maxLength: 6 }).map((bars) => ({ name, bars, variants: [] }));
 
+export const hand: fc.Arbitrary<Hand> = fc
+  .record({
+    size: fc.constantFrom(...HAND_SIZES),
+    thumb: fc.boolean(),
+    own: fc.dictionary(fc.constantFrom(...FINGER_PAIRS), fc.integer({ min: 20, max: 200 }), { maxKeys: 2 }),
+  })
+  .map(({ size, thumb, own }) => ({ size, thumb, spreadMm: { ...HANDS[size].spreadMm, ...own } }));
+
 export const song: fc.Arbitrary<Song> = fc
   .record({
     title: fc.constantFrom('Paper Kite', 'Low Harbour', 'Third Rail Choir'),
@@ -103,6 +112,7 @@ export const song: fc.Arbitrary<Song> = fc
     times: fc.integer({ min: 1, max: 4 }),
     plan: fc.option(fc.constantFrom(...PLAN_NAMES), { nil: null }),
     again: fc.boolean(),
+    hand,
     key2: fc.option(fc.constantFrom('Em', 'C', 'G'), { nil: null }),
   })
   .map((r): Song => ({
@@ -111,9 +121,9 @@ export const song: fc.Arbitrary<Song> = fc
     tempo: r.tempo,
     voice: r.voice,
     players: {
-      guitar1: defaultGuitar(r.gain),
-      guitar2: { ...defaultGuitar(3), capo: r.capo },
-      bass: defaultBass(),
+      guitar1: { ...defaultGuitar(r.gain), hand: r.hand },
+      guitar2: { ...defaultGuitar(3), capo: r.capo, hand: HANDS.middle },
+      bass: { ...defaultBass(), hand: { ...r.hand, thumb: false } },
     },
     sections: [r.first, r.second],
     form: [

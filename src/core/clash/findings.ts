@@ -3,7 +3,6 @@ import { gripPitches, holdGrip, missingFret } from '../grip/index';
 import type { Key } from '../pitch/index';
 import {
   momentsOf,
-  SONG_HAND,
   unfold,
   type FindingKind,
   type KeptFinding,
@@ -84,12 +83,12 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
     const text = `${PLAYER_WORDS[player]}: fret ${missing.fret} is not there, this neck ends at ${last}.`;
     return [{ ...base, kind: 'range', text }];
   }
-  const hold = holdGrip(cell.grip, instrument, SONG_HAND);
+  const hold = holdGrip(cell.grip, instrument, instrument.hand);
   if (!hold.ok)
     return [{ ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold this: ${hold.error}.` }];
-  const limit = SONG_HAND.spreadMm['14'];
+  const limit = instrument.hand.spreadMm['14'];
   if (hold.value.reachMm < REACH_WATCH_SHARE * limit) return [];
-  const text = `${PLAYER_WORDS[player]}: a wide stretch, ${Math.round(hold.value.reachMm)} mm of ${limit} mm. Warm up first; pain means stop.`;
+  const text = `${PLAYER_WORDS[player]}: a wide stretch, ${Math.round(hold.value.reachMm)} mm of ${limit} mm.`;
   return [{ ...base, kind: 'reach', text, level: 'watch', score: 0.6 }];
 }
 

@@ -30,5 +30,12 @@ export { deviceOf, deviceWords, type Device } from './device';
 export { moveWords, shiftBetween, wayBetween, type Shift, type Way } from './effort';
 export { knowGrip, type KnownGrip } from './known';
 export { enumerateGrips } from './enumerate';
+export {
+  NEIGHBOUR_KINDS,
+  NEIGHBOUR_WORDS,
+  neighboursOf,
+  type Neighbour,
+  type NeighbourKind,
+} from './neighbours';
 export { refret } from './refret';
 export { rankOf } from './rank';

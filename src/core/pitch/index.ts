@@ -26,5 +26,5 @@ export {
   type ChordSymbol,
   type ChordTone,
 } from './chord';
-export { nameNotes, type ChordName } from './name-chord';
+export { nameNotes, spokenNames, type ChordName } from './name-chord';
 export { intervalWords } from './interval';

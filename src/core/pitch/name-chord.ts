@@ -1,6 +1,7 @@
 import { ChordType } from 'tonal';
 import { remember } from '../base/index';
-import { spell, type Key } from './key';
+import { intervalWords } from './interval';
+import { spell, tonicOf, type Key } from './key';
 import { pitchClass, type Midi } from './midi';
 
 /** What a set of notes is called: symbol spelled in the key, and whether a third is missing from it. */
@@ -79,7 +80,10 @@ export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[
     for (const { suffix, rank, left } of matches(bits)) {
       const slash = root === lowest ? '' : `/${spell(lowest, key)}`;
       const symbol = spell(root, key) + suffix + left + slash;
-      const score = rank + (root === lowest ? 0 : 22) + (left === '' ? 0 : 14);
+      const score =
+        rank +
+        (root === lowest ? 0 : 22 - standing(root, key)) +
+        (left === '' ? 0 : pcs.length === 2 ? 30 : 14);
       found.push({ symbol, score, noThird: (bits & THIRDS) === 0 });
     }
   }
@@ -89,6 +93,35 @@ export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[
   // No dictionary chord, however much is left out: name it by its notes, lowest first.
   const symbol = [lowest, ...pcs.filter((pc) => pc !== lowest)].map((pc) => spell(pc, key)).join('·');
   return [{ symbol, noThird: true }];
+}
+
+/**
+ * What a bandmate would call some notes, best name first: a bare note, an octave, a pair by its interval, everything
+ * else by its symbol. An empty list has no name.
+ */
+export function spokenNames(notes: readonly Midi[], key: Key): readonly string[] {
+  const sorted = [...new Set(notes)].sort((a, b) => a - b);
+  const low = sorted[0];
+  const high = sorted.at(-1);
+  if (low === undefined || high === undefined) return [];
+  const symbols = nameNotes(sorted, key).map((n) => n.symbol.replace(/\(no(\d)\)/, ' (no $1)'));
+  if (sorted.length === 1) return [spell(low, key)];
+  const distance = high - low;
+  if (sorted.every((n) => (n - low) % 12 === 0)) {
+    return [`${spell(low, key)} ${distance === 12 ? 'octave' : 'octaves'}`];
+  }
+  if (sorted.length > 2) return symbols;
+  const pair = `${spell(low, key)}–${spell(high, key)}, ${intervalWords(distance)}`;
+  const isPower = distance % 12 === 7 || distance % 12 === 5;
+  return isPower ? [symbols[0]!, pair, ...symbols.slice(1)] : [pair, ...symbols];
+}
+
+/**
+ * How much a root that is not the lowest note gains by its place in the key: A–C–E–G over G is a sixth chord in C
+ * and a minor seventh in A minor (common practice).
+ */
+function standing(root: number, key: Key): number {
+  return root === tonicOf(key) ? 14 : 0;
 }
 
 /** A plain triad over a bass note that nobody else plays: "Gm/F" rather than "Gm7/F" (common practice). */
@@ -104,7 +137,13 @@ function slashed(
     const triad = TRIADS.get(bits);
     return triad === undefined
       ? []
-      : [{ symbol: `${spell(root, key)}${triad}/${spell(lowest, key)}`, score: 20, noThird: false }];
+      : [
+          {
+            symbol: `${spell(root, key)}${triad}/${spell(lowest, key)}`,
+            score: 20 - standing(root, key),
+            noThird: false,
+          },
+        ];
   });
 }
 

@@ -11,6 +11,7 @@ import {
   moveChord,
   moveKey,
   nameNotes,
+  spokenNames,
   noteName,
   parseChord,
   parseKey,
@@ -35,15 +36,16 @@ const chord = (text: string) => {
   if (!read.ok) throw new Error(read.error);
   return read.value;
 };
-const names = (notes: string, inKey = 'C') =>
-  nameNotes(
-    notes.split(' ').map((n) => {
+const notesOf = (text: string) =>
+  text
+    .split(' ')
+    .filter(Boolean)
+    .map((n) => {
       const read = parseNote(n);
       if (!read.ok) throw new Error(n);
       return read.value;
-    }),
-    key(inKey),
-  ).map((n) => n.symbol);
+    });
+const names = (notes: string, inKey = 'C') => nameNotes(notesOf(notes), key(inKey)).map((n) => n.symbol);
 
 describe('pitch', () => {
   // Sources: ISO 16:1975 (A4 = 440 Hz); equal temperament; MIDI 1.0 (60 = middle C).
@@ -185,6 +187,30 @@ describe('pitch', () => {
     expect(names('C3 D3 G3')[0]).to.equal('Csus2');
     expect(names('C2 C#2 D2')[0]).to.equal('C·Db·D');
     expect(nameNotes([], key('C'))).to.deep.equal([]);
+  });
+
+  it('decides sixth or minor seventh by the bass, and where the bass leaves it open by the key', () => {
+    // Common practice: the same four notes.
+    expect(names('C3 E3 G3 A3')[0]).to.equal('C6');
+    expect(names('A2 C3 E3 G3')[0]).to.equal('Am7');
+    expect(names('G2 C3 E3 A3', 'C')[0]).to.equal('C6/G');
+    expect(names('G2 C3 E3 A3', 'Am')[0]).to.equal('Am/G');
+    expect(names('G2 G3 C4 E4 A4', 'Am')[0]).to.equal('Am7/G');
+    expect(names('G2 G3 C4 E4 A4', 'C')[0]).to.equal('C6/G');
+  });
+
+  it('speaks of notes, octaves and pairs as a bandmate does, symbols after', () => {
+    const spoken = (notes: string, k = 'C') => spokenNames(notesOf(notes), key(k));
+    expect(spoken('Bb2', 'Dm')).to.deep.equal(['Bb']);
+    expect(spoken('D3 D4')).to.deep.equal(['D octave']);
+    expect(spoken('D2 D3 D4')).to.deep.equal(['D octaves']);
+    expect(spoken('F3 A3')[0]).to.equal('F–A, major third');
+    expect(spoken('F#3 D4', 'D')[0]).to.equal('F#–D, minor sixth');
+    expect(spoken('D3 A3').slice(0, 2)).to.deep.equal(['D5', 'D–A, fifth']);
+    expect(spoken('A2 D3').slice(0, 2)).to.deep.equal(['D5/A', 'A–D, fourth']);
+    expect(spoken('G2 Bb2 F3', 'Dm')[0]).to.equal('Gm7 (no 5)');
+    expect(spoken('G2 D3 F3', 'Dm')[0]).to.equal('G7 (no 3)');
+    expect(spoken('')).to.deep.equal([]);
   });
 
   it('law: doubling upper notes an octave higher changes no name', () => {

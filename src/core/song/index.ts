@@ -8,11 +8,11 @@ export {
   FINDING_KINDS,
   keyShift,
   sectionNamed,
-  SONG_HAND,
   songKey,
   songLength,
   type FindingKind,
   type KeptFinding,
+  type Rig,
   type Song,
   type VoiceRange,
 } from './song';

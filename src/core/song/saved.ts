@@ -1,4 +1,4 @@
-import { array, number, object, string, ValidationError, type InferType } from 'yup';
+import { array, boolean, number, object, string, ValidationError, type InferType } from 'yup';
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
 import {
   formatCell,
@@ -10,6 +10,7 @@ import {
   type Player,
   type Section,
 } from '../form/index';
+import { FINGER_PAIRS, HAND_SIZES, HANDS, SPREAD_RANGE_MM } from '../grip/index';
 import { parseHits } from '../hits/index';
 import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
 import { isNoChord, parseChord, parseKey, parseNote } from '../pitch/index';
@@ -59,6 +60,14 @@ const patch = object({
     .default(undefined),
   voice: string().nullable().optional(),
 }).noUnknown();
+const spreadMm = number().min(SPREAD_RANGE_MM.min).max(SPREAD_RANGE_MM.max).required();
+const hand = object({
+  size: string()
+    .oneOf([...HAND_SIZES])
+    .required(),
+  thumb: boolean().required(),
+  spreadMm: object(Object.fromEntries(FINGER_PAIRS.map((pair) => [pair, spreadMm]))).required(),
+}).noUnknown();
 const instrument = (kind: Instrument['kind']) =>
   object({
     kind: string().oneOf([kind]).required(),
@@ -71,6 +80,7 @@ const instrument = (kind: Instrument['kind']) =>
     frets: number().integer().min(FRETS_RANGE.min).max(FRETS_RANGE.max).required(),
     scaleMm: number().min(SCALE_RANGE_MM.min).max(SCALE_RANGE_MM.max).required(),
     gain: number().min(0).max(10).required(),
+    hand: hand.optional().default(undefined),
   }).noUnknown();
 
 const songSchema = object({
@@ -319,11 +329,17 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
     tempo: saved.tempo,
     meter,
     voice: saved.voice === null ? null : [saved.voice[0]!, saved.voice[1]!],
-    players: saved.players as Song['players'],
+    players: withHands(saved.players),
     sections,
     form: saved.form as Song['form'],
     kept: saved.kept as Song['kept'],
   });
+}
+
+/** Files from before hands could be set have the middle one. */
+function withHands(players: SavedSong['song']['players']): Song['players'] {
+  const rig = (player: Player) => ({ ...players[player], hand: players[player].hand ?? HANDS.middle });
+  return { guitar1: rig('guitar1'), guitar2: rig('guitar2'), bass: rig('bass') } as Song['players'];
 }
 
 function mapPlayers<A, B>(

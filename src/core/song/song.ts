@@ -35,6 +35,11 @@ export interface KeptFinding {
   readonly reason: string;
 }
 
+/** What a player brings: the instrument, and the hand every grip on it is judged by. */
+export interface Rig extends Instrument {
+  readonly hand: Hand;
+}
+
 /** The document. Immutable plain data; edits make a new one. */
 export interface Song {
   readonly title: string;
@@ -44,7 +49,7 @@ export interface Song {
   readonly meter: Meter;
   /** Range of the voice, lowest and highest note with octave, or null. */
   readonly voice: readonly [string, string] | null;
-  readonly players: Readonly<Record<Player, Instrument>>;
+  readonly players: Readonly<Record<Player, Rig>>;
   readonly sections: readonly Section[];
   readonly form: readonly FormEntry[];
   readonly kept: readonly KeptFinding[];
@@ -57,15 +62,16 @@ export function emptySong(title: string): Song {
     tempo: 120,
     meter: COMMON_TIME,
     voice: null,
-    players: { guitar1: defaultGuitar(6), guitar2: defaultGuitar(3), bass: defaultBass() },
+    players: {
+      guitar1: { ...defaultGuitar(6), hand: HANDS.middle },
+      guitar2: { ...defaultGuitar(3), hand: HANDS.middle },
+      bass: { ...defaultBass(), hand: HANDS.middle },
+    },
     sections: [],
     form: [],
     kept: [],
   };
 }
-
-/** The fretting hand every player is judged by. */
-export const SONG_HAND: Hand = HANDS.middle;
 
 export function songKey(song: Pick<Song, 'key'>): Key {
   const key = parseKey(song.key);

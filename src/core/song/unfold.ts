@@ -9,9 +9,8 @@ import {
   type Section,
 } from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, slideGrip } from '../grip/index';
-import type { Instrument } from '../instrument/index';
 import { isNoChord, moveChord, moveKey, parseChord, spell, type Key } from '../pitch/index';
-import { keyShift, sectionNamed, SONG_HAND, songKey, type Song } from './song';
+import { keyShift, sectionNamed, songKey, type Rig, type Song } from './song';
 
 /** One entry of the form with its material as it sounds there (moved when the key differs). */
 export interface Playing {
@@ -71,7 +70,7 @@ export function moveSection(
   if (cached && cached.players === players) return cached.section;
   const chords = (list: readonly PlacedChord[]) =>
     list.map((c) => ({ ...c, chord: movedSymbol(c.chord, to) }));
-  const cells = (list: readonly PlacedCell[], instrument: Instrument) =>
+  const cells = (list: readonly PlacedCell[], instrument: Rig) =>
     list.map((c): PlacedCell => ({ ...c, cell: movedCell(c.cell, to.shift, instrument) }));
   const bar = (b: Bar): Bar => ({
     ...b,
@@ -111,15 +110,15 @@ function movedSymbol(text: string, { shift, key }: { shift: number; key: Key }):
 }
 
 /** Shapes without open strings slide; the others are fretted anew, an octave the other way if need be. */
-function movedCell(cell: PlacedCell['cell'], shift: number, instrument: Instrument): PlacedCell['cell'] {
+function movedCell(cell: PlacedCell['cell'], shift: number, instrument: Rig): PlacedCell['cell'] {
   if (cell.kind !== 'grip') return cell;
   const other = shift > 0 ? shift - 12 : shift + 12;
   for (const by of [shift, other]) {
     const slid = slideGrip(cell.grip, by, instrument);
-    if (slid && holdGrip(slid, instrument, SONG_HAND).ok) return { ...cell, grip: slid };
+    if (slid && holdGrip(slid, instrument, instrument.hand).ok) return { ...cell, grip: slid };
     const near = (handFret(cell.grip) ?? 0) + by;
     const pitches = gripPitches(cell.grip, instrument).map((p) => (p + by) as typeof p);
-    const anew = refret(pitches, { instrument, hand: SONG_HAND, near: Math.max(0, near) });
+    const anew = refret(pitches, { instrument, hand: instrument.hand, near: Math.max(0, near) });
     if (anew) return { ...cell, grip: anew };
   }
   return OPEN;

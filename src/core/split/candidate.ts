@@ -3,6 +3,7 @@ import { DIRT_UNIT } from '../clash/index';
 import type { Player } from '../form/index';
 import { shiftBetween, type KnownGrip } from '../grip/index';
 import type { Instrument } from '../instrument/index';
+import type { Rig } from '../song/index';
 import { pitchClass, thirdOf, type ChordSymbol, type Midi } from '../pitch/index';
 import { gainClass, gripDirt } from '../sound/index';
 import { OTHER_DEVICE, type Plan, type Role } from './plan';
@@ -39,7 +40,7 @@ export function candidateOf(grip: KnownGrip): Candidate {
 /** What is the same for all candidates of one player in one slot. */
 export interface Seat {
   readonly player: Player;
-  readonly instrument: Instrument;
+  readonly instrument: Rig;
   readonly role: Role;
   readonly chord: ChordSymbol | null;
   readonly ticks: number;

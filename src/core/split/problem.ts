@@ -3,15 +3,7 @@ import type { Instrument } from '../instrument/index';
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
 import { parseNote, type Key } from '../pitch/index';
-import {
-  momentsOf,
-  sectionNamed,
-  SONG_HAND,
-  unfold,
-  type CellAddress,
-  type Moment,
-  type Song,
-} from '../song/index';
+import { momentsOf, sectionNamed, unfold, type CellAddress, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import { candidateOf, ownPoints, REST, type Candidate, type Seat } from './candidate';
 
@@ -116,7 +108,7 @@ export function voiceOf(song: Song): Seat['voice'] {
 /** Every grip for the chord, or only rest where there is no chord or the plan leaves the player out. */
 export function allCandidates(seat: Seat): readonly Candidate[] {
   if (seat.chord === null || Object.keys(seat.role.devices).length === 0) return [REST];
-  const grips = enumerateGrips(seat.chord, seat.instrument, SONG_HAND);
+  const grips = enumerateGrips(seat.chord, seat.instrument, seat.instrument.hand);
   return grips.length === 0 ? [REST] : grips.map(candidateOf);
 }
 
@@ -124,7 +116,7 @@ export function allCandidates(seat: Seat): readonly Candidate[] {
 export function fixedCandidate(cell: Cell, seat: Pick<Seat, 'instrument' | 'chord'>): Candidate {
   if (cell.kind !== 'grip') return REST;
   const { instrument, chord } = seat;
-  const known = knowGrip(cell.grip, { instrument, hand: SONG_HAND, chord });
+  const known = knowGrip(cell.grip, { instrument, hand: instrument.hand, chord });
   return 'refused' in known ? candidateOf(unholdable(cell.grip, seat)) : candidateOf(known);
 }
 

@@ -3,7 +3,6 @@ import { useEffect, useRef, useState } from 'react';
 import { isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
 import { deviceWords, formatGrip, knowGrip, shiftBetween } from '../../core/grip/index';
 import { pretty } from '../../core/pitch/index';
-import { SONG_HAND } from '../../core/song/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
 import { Button, useWidth } from '../../ui/index';
@@ -19,7 +18,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
   const instrument = song.players[player];
   const cell = moment.cells[player];
   const grip = cell.kind === 'grip' ? cell.grip : null;
-  const known = grip ? knowGrip(grip, { instrument, hand: SONG_HAND, chord: moment.chord }) : null;
+  const known = grip ? knowGrip(grip, { instrument, hand: instrument.hand, chord: moment.chord }) : null;
   const held = known && !('refused' in known) ? known : null;
   return (
     <section aria-label="Neck" className="border-t border-line px-4 pt-1 pb-1">

@@ -1,13 +1,17 @@
 import { fail, ok, type Result } from '../../base/index';
 import {
-  formatTuning,
-  FRETS_RANGE,
-  parseTuning,
-  SCALE_RANGE_MM,
-  type Instrument,
-} from '../../instrument/index';
+  FINGER_PAIRS,
+  HAND_SIZES,
+  HANDS,
+  ownLimits,
+  SPREAD_RANGE_MM,
+  type FingerPair,
+  type Hand,
+} from '../../grip/index';
+import { formatTuning, FRETS_RANGE, parseTuning, SCALE_RANGE_MM } from '../../instrument/index';
 import { parseNote } from '../../pitch/index';
 import { GUITAR_SCALE_MM, BASS_SCALE_MM } from '../../instrument/index';
+import type { Rig } from '../../song/index';
 
 /** One `;`-separated setting that could not be read; `offset` counts from the start of the value. */
 export interface SettingProblem {
@@ -16,11 +20,14 @@ export interface SettingProblem {
   readonly message: string;
 }
 
-/** Reads `tuning D A D G B E; frets 22; gain 7` onto an instrument; what is wrong is left as it was. */
+/**
+ * Reads `tuning D A D G B E; frets 22; gain 7; hand large; thumb yes; spread 1-4 125` onto an instrument and the hand
+ * that plays it; what is wrong is left as it was.
+ */
 export function readInstrument(
   text: string,
-  start: Instrument,
-): { readonly instrument: Instrument; readonly problems: readonly SettingProblem[] } {
+  start: Rig,
+): { readonly instrument: Rig; readonly problems: readonly SettingProblem[] } {
   let instrument = start;
   const problems: SettingProblem[] = [];
   for (const { part, offset } of parts(text)) {
@@ -40,11 +47,17 @@ export function readInstrument(
   return { instrument, problems };
 }
 
-export function writeInstrument(instrument: Instrument): string {
+export function writeInstrument(instrument: Rig): string {
   const usualScale = instrument.kind === 'guitar' ? GUITAR_SCALE_MM : BASS_SCALE_MM;
   const scale = instrument.scaleMm === usualScale ? '' : `; scale ${instrument.scaleMm}`;
   const capo = instrument.capo === 0 ? '' : `; capo ${instrument.capo}`;
-  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}`;
+  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${writeHand(instrument.hand)}`;
+}
+
+function writeHand(hand: Hand): string {
+  const size = hand.size === 'middle' ? '' : `; hand ${hand.size}`;
+  const own = ownLimits(hand).map((pair) => `${pair[0]}-${pair[1]} ${hand.spreadMm[pair]}`);
+  return `${size}${hand.thumb ? '; thumb yes' : ''}${own.length > 0 ? `; spread ${own.join(' ')}` : ''}`;
 }
 
 /** Reads `A3-D5`. */
@@ -65,7 +78,7 @@ export function parts(text: string): readonly { readonly part: string; readonly 
     .filter(({ part }) => part !== '');
 }
 
-function setting(name: string, value: string, instrument: Instrument): Result<Instrument> {
+function setting(name: string, value: string, instrument: Rig): Result<Rig> {
   switch (name) {
     case 'tuning': {
       const tuning = parseTuning(value, instrument.kind);
@@ -89,8 +102,25 @@ function setting(name: string, value: string, instrument: Instrument): Result<In
       const scaleMm = whole(value.replace(/\s*mm$/, ''), SCALE_RANGE_MM, 'the scale in mm');
       return scaleMm.ok ? ok({ ...instrument, scaleMm: scaleMm.value }) : scaleMm;
     }
+    case 'hand': {
+      const size = HAND_SIZES.find((s) => s === value);
+      if (!size) return fail(`"${value}" is no hand; expected ${HAND_SIZES.join(', ')}`);
+      return ok({ ...instrument, hand: { ...HANDS[size], thumb: instrument.hand.thumb } });
+    }
+    case 'thumb': {
+      if (value !== 'yes' && value !== 'no') {
+        return fail(`"${value}" after thumb; expected yes (it may fret the lowest string) or no`);
+      }
+      return ok({ ...instrument, hand: { ...instrument.hand, thumb: value === 'yes' } });
+    }
+    case 'spread': {
+      const spread = readSpread(value, instrument.hand);
+      return spread.ok ? ok({ ...instrument, hand: { ...instrument.hand, spreadMm: spread.value } }) : spread;
+    }
     default:
-      return fail(`"${name}" is no setting; expected tuning, frets, capo, gain or scale`);
+      return fail(
+        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, hand, thumb or spread`,
+      );
   }
 }
 
@@ -102,4 +132,18 @@ function whole(value: string, range: { min: number; max: number }, what: string)
     );
   }
   return ok(n);
+}
+
+/** Reads `1-4 125 1-2 70`: pairs of fingers and how far apart they may be, in mm. */
+function readSpread(text: string, hand: Hand): Result<Hand['spreadMm']> {
+  const words = text.split(/\s+/);
+  const spread: Record<FingerPair, number> = { ...hand.spreadMm };
+  for (let i = 0; i < words.length; i += 2) {
+    const pair = FINGER_PAIRS.find((p) => `${p[0]}-${p[1]}` === words[i]);
+    if (!pair) return fail(`"${words[i]}" is no pair of fingers; expected pairs like 1-4 125 (in mm)`);
+    const mm = whole(words[i + 1] ?? '', SPREAD_RANGE_MM, `fingers ${words[i]}, in mm`);
+    if (!mm.ok) return mm;
+    spread[pair] = mm.value;
+  }
+  return ok(spread);
 }
