@@ -5,7 +5,7 @@ import { createChartReader, readChart, writeChart } from '../src/core/formats/in
 import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { parseChord } from '../src/core/pitch/index';
-import { applyEdit, saveSong, type Song } from '../src/core/song/index';
+import { applyEdit, refitSong, saveSong, type Song } from '../src/core/song/index';
 import { alternativesFor, finish, splitSong } from '../src/core/split/index';
 
 /** One thing measured: `prepare` is not timed. */
@@ -49,13 +49,34 @@ const song = () => (song200 ??= big());
 const benchmarks: readonly Benchmark[] = [
   {
     name: 'grips of one chord, cold',
-    runs: 20,
+    runs: 100,
     prepare: (run) => {
       const chord = parseChord(CHORDS[run % CHORDS.length]!);
       if (!chord.ok) throw new Error(chord.error);
       // Another number of frets each run keeps the cache cold.
-      const instrument = { ...defaultGuitar(5), frets: 19 + (run % 8), scaleMm: 640 + run };
+      const instrument = { ...defaultGuitar(5), frets: 22, scaleMm: 600 + run };
       return () => enumerateGrips(chord.value, instrument, HANDS.middle);
+    },
+  },
+  {
+    name: 'grips of one chord, known already',
+    runs: 100,
+    prepare: (run) => {
+      const chord = parseChord(CHORDS[run % CHORDS.length]!);
+      if (!chord.ok) throw new Error(chord.error);
+      const instrument = defaultGuitar(5);
+      enumerateGrips(chord.value, instrument, HANDS.middle);
+      return () => enumerateGrips(chord.value, { ...instrument }, HANDS.middle);
+    },
+  },
+  {
+    name: 'song of 200 bars re-fretted, a semitone down',
+    runs: 20,
+    prepare: (run) => {
+      const from = song();
+      const tuning = ['Eb2', 'Ab2', 'Db3', 'Gb3', 'Bb3', 'Eb4'];
+      const players = { ...from.players, guitar2: { ...from.players.guitar2, tuning, scaleMm: 640 + run } };
+      return () => refitSong(from, { key: 'Em', players, keep: 'pitches' });
     },
   },
   {

@@ -113,6 +113,42 @@ describe('command line', () => {
     expect(await readFile(asText, 'utf8')).to.equal(await readFile(demo('nine-minute-bus'), 'utf8'));
   });
 
+  it('grips: asks how large the hand is', async () => {
+    const widest = async (...args: string[]) =>
+      Math.max(...(await json('grips', 'Gm7', ...args)).map((g: { reachMm: number }) => g.reachMm));
+    const [small, large] = [await widest('--hand', 'small'), await widest('--hand', 'large')];
+    expect(small).to.be.at.most(104);
+    expect(large).to.be.greaterThan(small).and.at.most(128);
+  });
+
+  it('move: another key or tuning, with what no longer fits', async () => {
+    const file = await put('low.txt', 'key: Dm\n== A ==\nchords | Dm |\nguitar2 | x577xx |\n');
+    const up = await json('move', file, '--key', 'Em');
+    expect([up.key, up.shift, up.changed, up.misfits]).to.deep.equal(['Em', 2, 1, []]);
+    expect(up.chart).to.include('| Em').and.include('x799xx');
+    const down = ['--player', 'guitar2', '--tuning', 'Eb Ab Db Gb Bb Eb'];
+    const shapes = await json('move', file, ...down, '--keep', 'shapes');
+    expect([shapes.key, shapes.changed]).to.deep.equal(['C#m', 0]);
+    expect(shapes.chart).to.include('x577xx');
+    const pitches = await json('move', file, ...down);
+    expect([pitches.key, pitches.chart.includes('x688xx')]).to.deep.equal(['Dm', true]);
+    const drop = await json(
+      'move',
+      demo('tramline-sparks'),
+      '--player',
+      'guitar1',
+      '--tuning',
+      'E A D G B E',
+    );
+    expect(drop.misfits.length).to.be.greaterThan(0);
+    expect(drop.misfits[0]).to.include.keys('section', 'bar', 'reason', 'nearest');
+    const lost = await runCommand(['move', file, '--capo', '2']);
+    expect([lost.code, lost.err]).to.deep.equal([
+      2,
+      'Expected --player with --tuning or --capo: whose instrument changes\n',
+    ]);
+  });
+
   it('wrong input ends with 1 and says where', async () => {
     const bad = await put('bad.txt', '== Verse ==\nchords | Dm | Hx |\n');
     const notOurs = await put('other.json', '{"a":1}');

@@ -4,9 +4,18 @@ import { formatProblem, type Problem } from '../src/core/base/index';
 import { songFindings } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
-import { applyEdit, countOpen, readSong, saveSong, songLength, type Song } from '../src/core/song/index';
+import {
+  applyEdit,
+  countOpen,
+  readSong,
+  refitSong,
+  saveSong,
+  songLength,
+  type Song,
+} from '../src/core/song/index';
 import { finish, splitSong } from '../src/core/split/index';
-import { playerFrom } from './grip-commands';
+import { formatGrip } from '../src/core/grip/index';
+import { instrumentFrom, keyFrom, playerFrom } from './grip-commands';
 import { CallError, InputError } from './outcome';
 import type { Options } from './options';
 
@@ -70,6 +79,39 @@ export async function convertCommand(from: string, to: string): Promise<unknown>
   const song = await readSongFile(from);
   await writeSongFile(to, song);
   return { from, to, title: song.title };
+}
+
+/** `move FILE`: the song in another key, or on another tuning or capo. */
+export async function moveCommand(path: string, options: Options): Promise<unknown> {
+  const song = await readSongFile(path);
+  const keep = options.keep ?? 'pitches';
+  if (keep !== 'pitches' && keep !== 'shapes')
+    throw new CallError('Expected --keep pitches or --keep shapes');
+  const retunes = options.tuning !== undefined || options.capo !== undefined;
+  if (retunes && options.player === undefined) {
+    throw new CallError('Expected --player with --tuning or --capo: whose instrument changes');
+  }
+  const key = options.key === undefined ? null : keyFrom(options).text;
+  const players = { ...song.players };
+  if (retunes) {
+    const player = playerFrom(options.player);
+    const rig = song.players[player];
+    players[player] = { ...rig, ...instrumentFrom(rig, { ...options, gain: undefined }, null) };
+  }
+  const done = refitSong(song, { key, players, keep });
+  if (typeof options.out === 'string') await writeSongFile(options.out, done.song);
+  return {
+    title: song.title,
+    key: done.song.key,
+    shift: done.shift,
+    changed: done.changed,
+    misfits: done.misfits.map((m) => ({
+      ...m,
+      grip: formatGrip(m.grip),
+      nearest: m.nearest === null ? null : formatGrip(m.nearest),
+    })),
+    chart: writeChart(done.song),
+  };
 }
 
 async function readSongFile(path: string): Promise<Song> {

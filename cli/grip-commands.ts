@@ -80,7 +80,7 @@ export function playerFrom(value: string | boolean | undefined): Player {
   return player;
 }
 
-function instrumentFrom(start: Instrument, options: Options, strings: number | null): Instrument {
+export function instrumentFrom(start: Instrument, options: Options, strings: number | null): Instrument {
   const capo = numberFrom(options.capo, { name: '--capo', min: 0, max: 12 }) ?? start.capo;
   const gain = numberFrom(options.gain, { name: '--gain', min: 0, max: 10 }) ?? start.gain;
   const usual = strings === 5 ? 'B E A D G' : null;
@@ -97,7 +97,7 @@ function handFrom(options: Options): Hand {
   return { ...HANDS[size], thumb: options.thumb === true };
 }
 
-function keyFrom(options: Options): Key {
+export function keyFrom(options: Options): Key {
   if (typeof options.key !== 'string') return DEFAULT_KEY;
   const key = parseKey(options.key);
   if (!key.ok) throw new InputError(`--key: ${key.error}`);

@@ -8,6 +8,7 @@ export const OPTIONS = {
   hand: { type: 'string' },
   thumb: { type: 'boolean' },
   max: { type: 'string' },
+  keep: { type: 'string' },
   out: { type: 'string', short: 'o' },
   help: { type: 'boolean' },
 } as const;

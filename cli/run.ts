@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util';
-import { checkCommand, convertCommand, sheetCommand, splitCommand } from './file-commands';
+import { checkCommand, convertCommand, moveCommand, sheetCommand, splitCommand } from './file-commands';
 import { gripsCommand, nameCommand } from './grip-commands';
 import { OPTIONS } from './options';
 import { CallError, InputError, type Outcome } from './outcome';
@@ -11,6 +11,7 @@ const USAGE = `orchestron COMMAND …
   split FILE [-o OUT]
   sheet FILE --player guitar1|guitar2|bass
   convert IN OUT
+  move FILE [--key K] [--player P --tuning "D A D G B E" --capo N] [--keep pitches|shapes] [-o OUT]
 `;
 
 /** Runs one call; never throws for a wrong call (code 2) or wrong input (code 1). */
@@ -39,6 +40,8 @@ export async function runCommand(args: readonly string[]): Promise<Outcome> {
         const [from, to] = need(rest, 2, 'convert IN OUT');
         return json(await convertCommand(from!, to!));
       }
+      case 'move':
+        return json(await moveCommand(need(rest, 1, 'move FILE [--key K] …')[0]!, values));
       default:
         throw new CallError(`"${command}" is no command.\n${USAGE}`);
     }

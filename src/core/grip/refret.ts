@@ -40,7 +40,7 @@ export function allFrettings(
       if (findPresses(fretArray(grip), reach) === Infinity) return;
       const at = handFret(grip) ?? 0;
       const opensUnderHand = grip.includes(0 as Fret) && at > OPEN_BESIDE_UP_TO ? OPEN_UNDER_HAND : 0;
-      const cost = Math.abs(at - (near ?? 0)) + reachOfFound(reach) / 50 + gaps(grip) + opensUnderHand;
+      const cost = Math.abs(at - (near ?? 0)) + reachOfFound(reach) / 50 + 2 * gaps(grip) + opensUnderHand;
       ways.push({ grip: [...grip], cost });
       return;
     }

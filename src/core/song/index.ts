@@ -20,3 +20,4 @@ export { applyEdit, cellAt, type CellAddress, type CellChange, type Edit } from 
 export { momentsOf, type CellPlace, type Moment } from './moments';
 export { unfold, type Playing } from './unfold';
 export { readSong, saveSong, SONG_VERSION, type SavedSong } from './saved';
+export { refitSong, uniformShift, type Misfit, type Refit, type Refitted } from './refit';

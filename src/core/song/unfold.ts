@@ -3,9 +3,11 @@ import {
   PLAYERS,
   type Bar,
   type BarPatch,
+  type Cell,
   type FormEntry,
   type PlacedCell,
   type PlacedChord,
+  type Player,
   type Section,
 } from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, slideGrip } from '../grip/index';
@@ -68,49 +70,69 @@ export function moveSection(
   const id = `${to.shift} ${to.key.text}`;
   const cached = known.get(id);
   if (cached && cached.players === players) return cached.section;
-  const chords = (list: readonly PlacedChord[]) =>
-    list.map((c) => ({ ...c, chord: movedSymbol(c.chord, to) }));
-  const cells = (list: readonly PlacedCell[], instrument: Rig) =>
-    list.map((c): PlacedCell => ({ ...c, cell: movedCell(c.cell, to.shift, instrument) }));
-  const bar = (b: Bar): Bar => ({
-    ...b,
-    chords: chords(b.chords),
-    cells: {
-      guitar1: cells(b.cells.guitar1, players.guitar1),
-      guitar2: cells(b.cells.guitar2, players.guitar2),
-      bass: cells(b.cells.bass, players.bass),
-    },
+  const moved = mapSection(section, {
+    chord: (text) => movedSymbol(text, to),
+    cell: (cell, player) => movedCell(cell, to.shift, players[player]),
   });
-  const patch = (p: BarPatch): BarPatch => ({
-    ...p,
-    ...(p.chords ? { chords: chords(p.chords) } : {}),
-    ...(p.cells
-      ? {
-          cells: Object.fromEntries(
-            PLAYERS.flatMap((name) => (p.cells![name] ? [[name, cells(p.cells![name], players[name])]] : [])),
-          ),
-        }
-      : {}),
-  });
-  const moved: Section = {
-    ...section,
-    bars: section.bars.map(bar),
-    variants: section.variants.map((v) => ({ ...v, bars: v.bars.map(patch) })),
-  };
   known.set(id, { players, section: moved });
   return moved;
 }
 
 const cache = new WeakMap<Section, Map<string, { players: Song['players']; section: Section }>>();
 
-function movedSymbol(text: string, { shift, key }: { shift: number; key: Key }): string {
+/** A section with every chord symbol and every cell changed, on every pass. */
+export function mapSection(
+  section: Section,
+  change: {
+    chord: (text: string) => string;
+    cell: (cell: Cell, player: Player, place: { bar: number; pass: number }) => Cell;
+  },
+): Section {
+  const chords = (list: readonly PlacedChord[]) => list.map((c) => ({ ...c, chord: change.chord(c.chord) }));
+  const cells = (list: readonly PlacedCell[], player: Player, place: { bar: number; pass: number }) =>
+    list.map((c): PlacedCell => ({ ...c, cell: change.cell(c.cell, player, place) }));
+  const bar = (b: Bar, index: number): Bar => {
+    const place = { bar: index, pass: 1 };
+    return {
+      ...b,
+      chords: chords(b.chords),
+      cells: {
+        guitar1: cells(b.cells.guitar1, 'guitar1', place),
+        guitar2: cells(b.cells.guitar2, 'guitar2', place),
+        bass: cells(b.cells.bass, 'bass', place),
+      },
+    };
+  };
+  const patch = (p: BarPatch, place: { bar: number; pass: number }): BarPatch => ({
+    ...p,
+    ...(p.chords ? { chords: chords(p.chords) } : {}),
+    ...(p.cells
+      ? {
+          cells: Object.fromEntries(
+            PLAYERS.flatMap((name) => (p.cells![name] ? [[name, cells(p.cells![name], name, place)]] : [])),
+          ),
+        }
+      : {}),
+  });
+  return {
+    ...section,
+    bars: section.bars.map(bar),
+    variants: section.variants.map((v) => ({
+      ...v,
+      bars: v.bars.map((p, i) => patch(p, { bar: v.fromBar + i, pass: v.pass })),
+    })),
+  };
+}
+
+/** A chord symbol moved by semitones and respelled in the key; what cannot be read stays. */
+export function movedSymbol(text: string, { shift, key }: { shift: number; key: Key }): string {
   if (isNoChord(text)) return text;
   const chord = parseChord(text);
   return chord.ok ? moveChord(chord.value, shift, (pc) => spell(pc, key)) : text;
 }
 
 /** Shapes without open strings slide; the others are fretted anew, an octave the other way if need be. */
-function movedCell(cell: PlacedCell['cell'], shift: number, instrument: Rig): PlacedCell['cell'] {
+function movedCell(cell: Cell, shift: number, instrument: Rig): Cell {
   if (cell.kind !== 'grip') return cell;
   const other = shift > 0 ? shift - 12 : shift + 12;
   for (const by of [shift, other]) {

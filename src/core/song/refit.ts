@@ -1,0 +1,202 @@
+import { PLAYERS, type Cell, type Player } from '../form/index';
+import { gripPitches, handFret, holdGrip, refret, sameGrip, slideGrip, type Grip } from '../grip/index';
+import { openStrings, type Instrument } from '../instrument/index';
+import { moveKey, noteName, parseKey, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
+import { keyShift, songKey, type Rig, type Song } from './song';
+import { mapSection, movedSymbol } from './unfold';
+
+/** What changes, and what is to stay: the sounding pitches (new shapes are found) or the shapes (pitches move). */
+export interface Refit {
+  /** Key the song moves to, or null: it follows from the tunings when shapes are kept, else it stays. */
+  readonly key: string | null;
+  readonly players: Readonly<Record<Player, Rig>>;
+  readonly keep: 'pitches' | 'shapes';
+}
+
+/** A cell that cannot be taken over as wished. `bar` counts from 1. */
+export interface Misfit {
+  readonly section: string;
+  readonly pass: number;
+  readonly bar: number;
+  readonly player: Player;
+  readonly grip: Grip;
+  /** Why, in words. */
+  readonly reason: string;
+  /** What stands in its place now, or null: the cell was left open. */
+  readonly nearest: Grip | null;
+}
+
+export interface Refitted {
+  readonly song: Song;
+  /** Semitones by which the song sounds higher. */
+  readonly shift: number;
+  /** Cells whose frets changed. */
+  readonly changed: number;
+  readonly misfits: readonly Misfit[];
+}
+
+/**
+ * The whole song on other instruments or in another key. Everything sounding moves by the same interval; a grip that
+ * no longer fits is replaced by the nearest that does and named. Locks and guesses stay. Fails never: a cell for which
+ * nothing is near is left open.
+ */
+export function refitSong(song: Song, to: Refit): Refitted {
+  const shift = shiftOf(song, to);
+  const key = moveKey(songKey(song), shift);
+  const text = to.key !== null && parseKey(to.key).ok ? to.key : shift === 0 ? song.key : key.text;
+  const newKey = parsed(text, key);
+  const misfits: Misfit[] = [];
+  const known = new Map<string, Moved>();
+  let changed = 0;
+
+  const sections = song.sections.map((section) =>
+    mapSection(section, {
+      chord: (symbol) => (shift === 0 ? symbol : movedSymbol(symbol, { shift, key: newKey })),
+      cell: (cell, player, { bar, pass }): Cell => {
+        if (cell.kind !== 'grip') return cell;
+        const id = `${player} ${cell.grip.join(' ')}`;
+        let moved = known.get(id);
+        const [rig, newRig] = [song.players[player], to.players[player]];
+        if (rig === newRig && shift === 0) return cell;
+        if (!moved) {
+          const task = {
+            grip: cell.grip,
+            from: rig,
+            to: newRig,
+            shift,
+            key: newKey,
+          };
+          known.set(id, (moved = to.keep === 'shapes' ? keepShape(task) : keepPitches(task)));
+        }
+        if (moved.reason !== null) {
+          const place = { section: section.name, pass, bar: bar + 1, player };
+          misfits.push({ ...place, grip: cell.grip, reason: moved.reason, nearest: moved.grip });
+        }
+        if (moved.grip === null) return { kind: 'open' };
+        if (!sameGrip(moved.grip, cell.grip)) changed += 1;
+        return { ...cell, grip: moved.grip };
+      },
+    }),
+  );
+  const form = song.form.map((entry) => {
+    const own = entry.key === null ? null : parseKey(entry.key);
+    return own?.ok && shift !== 0 ? { ...entry, key: moveKey(own.value, shift).text } : entry;
+  });
+  const voice = song.voice && shift !== 0 ? movedVoice(song.voice, shift, newKey) : song.voice;
+  return {
+    song: { ...song, key: text, voice, players: to.players, sections, form },
+    shift,
+    changed,
+    misfits,
+  };
+}
+
+/** Semitones every string of an instrument sounds higher than on another one, or null when the strings differ. */
+export function uniformShift(from: Instrument, to: Instrument): number | null {
+  const before = openStrings(from);
+  const after = openStrings(to);
+  if (before.length !== after.length) return null;
+  const by = after[0]! + to.capo - before[0]! - from.capo;
+  return after.every((m, s) => m + to.capo - before[s]! - from.capo === by) ? by : null;
+}
+
+interface Task {
+  readonly grip: Grip;
+  readonly from: Rig;
+  readonly to: Rig;
+  readonly shift: number;
+  readonly key: Key;
+}
+
+interface Moved {
+  readonly grip: Grip | null;
+  /** Why it is not what was wished, or null when it is. */
+  readonly reason: string | null;
+}
+
+/** The key says it; else, when shapes are kept, the first instrument all of whose strings moved alike. */
+function shiftOf(song: Song, to: Refit): number {
+  if (to.key !== null) return keyShift(song, { key: to.key });
+  if (to.keep === 'pitches') return 0;
+  for (const player of PLAYERS) {
+    const by = uniformShift(song.players[player], to.players[player]);
+    if (by !== null && by !== 0) return by;
+  }
+  return 0;
+}
+
+/** The same notes moved by the shift, on the new strings: slid along the neck, fretted anew, or an octave away. */
+function keepPitches(task: Task): Moved {
+  const { grip, from, to, shift } = task;
+  const wanted = gripPitches(grip, from).map((p) => (p + shift) as Midi);
+  const sameStrings = uniformShift(from, to);
+  if (sameStrings !== null) {
+    const slid = slideGrip(grip, shift - sameStrings, to);
+    if (slid && holdGrip(slid, to, to.hand).ok) return { grip: slid, reason: null };
+  }
+  const near = Math.max(0, (handFret(grip) ?? 0) + shift - (to.capo - from.capo));
+  const exact = refret(wanted, { instrument: to, hand: to.hand, near });
+  if (exact) return { grip: exact, reason: null };
+  return nearestTo(wanted, { ...task, why: 'no way to hold these notes on this instrument' });
+}
+
+/** The same frets, as long as they exist, can be held and sound as the others do. */
+function keepShape(task: Task): Moved {
+  const { grip, from, to, shift } = task;
+  if (uniformShift(from, to) === 0 && shift !== 0) return keepPitches(task);
+  const wanted = gripPitches(grip, from).map((p) => (p + shift) as Midi);
+  const hold = grip.length === to.tuning.length ? holdGrip(grip, to, to.hand) : null;
+  if (hold === null)
+    return nearestTo(wanted, { ...task, why: `it has ${grip.length} strings, not ${to.tuning.length}` });
+  if (!hold.ok) return nearestTo(wanted, { ...task, why: hold.error });
+  const sounds = gripPitches(grip, to);
+  const off = sounds.filter((p, i) => p !== wanted[i]);
+  if (off.length === 0) return { grip, reason: null };
+  const names = off.map((p) => noteName(p, task.key)).join(', ');
+  const right = off.map((p) => noteName(wanted[sounds.indexOf(p)]!, task.key)).join(', ');
+  return nearestTo(wanted, { ...task, why: `the same frets would sound ${names} instead of ${right}` });
+}
+
+/** The wanted notes; failing them an octave away; failing that one note fewer. */
+function nearestTo(wanted: readonly Midi[], task: Task & { readonly why: string }): Moved {
+  const { to, why } = task;
+  const near = handFret(task.grip) ?? 0;
+  const options = { instrument: to, hand: to.hand, near };
+  for (const by of [0, -12, 12]) {
+    const grip = wanted.every((p) => p + by >= 0)
+      ? refret(
+          wanted.map((p) => (p + by) as Midi),
+          options,
+        )
+      : null;
+    if (grip) return { grip, reason: why };
+  }
+  for (const fewer of withoutOne(wanted)) {
+    const grip = refret(fewer, options);
+    if (grip) return { grip, reason: why };
+  }
+  return { grip: null, reason: why };
+}
+
+/** Without a doubled note first, then without the one in the middle of the order. */
+function withoutOne(pitches: readonly Midi[]): readonly (readonly Midi[])[] {
+  if (pitches.length < 2) return [];
+  const isDoubled = (p: Midi) => pitches.filter((q) => pitchClass(q) === pitchClass(p)).length > 1;
+  return [...pitches]
+    .reverse()
+    .sort((a, b) => Number(isDoubled(b)) - Number(isDoubled(a)))
+    .map((left) => pitches.filter((p) => p !== left));
+}
+
+function movedVoice(voice: readonly [string, string], shift: number, key: Key): readonly [string, string] {
+  const move = (name: string) => {
+    const note = parseNote(name);
+    return note.ok ? noteName((note.value + shift) as Midi, key) : name;
+  };
+  return [move(voice[0]), move(voice[1])];
+}
+
+function parsed(text: string, fallback: Key): Key {
+  const key = parseKey(text);
+  return key.ok ? key.value : fallback;
+}
