@@ -85,6 +85,33 @@ const shots: readonly Shot[] = [
     },
   },
   {
+    name: 'ground',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.locator('[aria-haspopup="dialog"][title="Key, instruments and hands"]').click();
+      const tuning = await page.waitForSelector('[role="dialog"] fieldset input');
+      await tuning!.click({ count: 3 });
+      await tuning!.type('E A D G B E');
+    },
+  },
+  {
+    name: 'split-close',
+    theme: 'dark',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.keyboard.press(']');
+      await page.keyboard.press('2');
+      for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowRight');
+      await page.locator('text/close to this grip').click();
+      await page.waitForSelector('[aria-label="Close to this grip"] button');
+    },
+  },
+  {
     name: 'sheet-day',
     theme: 'light',
     width: 1280,

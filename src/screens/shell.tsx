@@ -1,5 +1,5 @@
-import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
-import { useMemo } from 'react';
+import { Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { songFindings } from '../core/clash/index';
 import { tuningWords } from '../core/instrument/index';
@@ -7,6 +7,7 @@ import { pretty } from '../core/pitch/index';
 import { songKey, songLength, type Song } from '../core/song/index';
 import { formatDuration } from '../core/time/index';
 import { Banner, Button, useTheme } from '../ui/index';
+import { GroundDialog } from './ground/ground-dialog';
 import { useDesk, usePorts } from './ports';
 
 /** The bar on top, the screen under it, and the line that tells what a key did. */
@@ -115,8 +116,21 @@ function Ground({ song }: { song: Song }) {
     guitars && pretty(guitars),
     formatDuration(seconds),
   ];
+  const [isOpen, setOpen] = useState(false);
   return (
-    <span className="hidden text-[14px] text-on-bar-soft sm:inline">{words.filter(Boolean).join(' · ')}</span>
+    <>
+      <Button
+        look="bar"
+        className="text-[14px]"
+        title="Key, instruments and hands"
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
+      >
+        <span className="hidden sm:inline">{words.filter(Boolean).join(' · ')}</span>
+        <SlidersHorizontal size={16} aria-label="Key, instruments and hands" />
+      </Button>
+      {isOpen && <GroundDialog song={song} onClose={() => setOpen(false)} />}
+    </>
   );
 }
 

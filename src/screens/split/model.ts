@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { playingFindings, sceneAt, soundingParts, type Finding, type Scene } from '../../core/clash/index';
 import { songFindings } from '../../core/clash/index';
 import { barsOnPass, differingPasses, type Bar, type Player } from '../../core/form/index';
-import { nameNotes, type Midi } from '../../core/pitch/index';
+import { spokenNames, type Midi } from '../../core/pitch/index';
 import {
   applyEdit,
   momentsOf,
@@ -183,9 +183,7 @@ function differentBars(section: Playing['section'], pass: number): readonly numb
 
 function togetherName(scene: Scene): string {
   const pitches = soundingParts(scene).flatMap((part) => part.pitches as Midi[]);
-  const names = nameNotes(pitches, scene.key);
+  const names = spokenNames(pitches, scene.key);
   const wanted = scene.chord?.text;
-  const best = names.find((n) => n.symbol === wanted) ?? names[0];
-  if (!best) return 'silence';
-  return best.symbol;
+  return names.find((name) => name === wanted) ?? names[0] ?? 'silence';
 }

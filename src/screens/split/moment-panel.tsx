@@ -298,7 +298,7 @@ function facts(model: SplitModel): string {
   const words = [
     ...(third === null
       ? []
-      : [who.length === 0 ? 'no third' : `third: ${who.map((p) => short[p]).join(', ')}`]),
+      : [who.length === 0 ? 'nobody has the third' : `third: ${who.map((p) => short[p]).join(', ')}`]),
     `lowest: ${pretty(spell(lowest.pitches[0]!, scene.key))} (${short[lowest.player]})`,
   ];
   return words.join(' · ');

@@ -1,14 +1,25 @@
 import { Lock, LockOpen } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
-import { deviceWords, formatGrip, knowGrip, shiftBetween } from '../../core/grip/index';
-import { pretty } from '../../core/pitch/index';
+import {
+  deviceWords,
+  formatGrip,
+  handFret,
+  knowGrip,
+  moveWords,
+  ringsOn,
+  wayBetween,
+  type KnownGrip,
+} from '../../core/grip/index';
+import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
 import { Button, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import { addressNow, useAlternatives, type SplitModel } from './model';
+import { Neighbours } from './neighbours';
+import { StretchCaution } from './stretch-caution';
 
 /** The selected player's grip on the neck, and what else could be played, best first. */
 export function NeckPanel({ model }: { model: SplitModel }) {
@@ -28,8 +39,12 @@ export function NeckPanel({ model }: { model: SplitModel }) {
         </b>
         <span className="text-[14px]">
           {pretty(moment.chordText)} · {describe(cell)}
-          {held &&
-            ` · ${deviceWords(held.device)} · reach ${Math.round(held.hold.reachMm)} mm${wayWords(model, player)}`}
+          {held && (
+            <>
+              {nameOf(held, model)} · {deviceWords(held.device)} · reach {Math.round(held.hold.reachMm)} mm
+              {wayWords(model, player, held)}
+            </>
+          )}
           {known && 'refused' in known && <span className="font-bold text-clash"> · {known.refused}</span>}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-1">
@@ -48,7 +63,8 @@ export function NeckPanel({ model }: { model: SplitModel }) {
           />
         )}
       </div>
-      {model.editable && <Alternatives model={model} />}
+      {held && <StretchCaution known={held} hand={instrument.hand} />}
+      {model.editable && <Chips model={model} held={held} />}
     </section>
   );
 }
@@ -130,6 +146,36 @@ function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) {
   );
 }
 
+/** What else could be played: by its effect on the band, or close to the grip that is there. */
+function Chips({ model, held }: { model: SplitModel; held: KnownGrip | null }) {
+  const [close, setClose] = useState(false);
+  const showsClose = close && held !== null;
+  return (
+    <div className="flex items-stretch gap-2">
+      <div className="flex shrink-0 flex-col justify-center gap-0.5 pt-1 text-[13px]">
+        <button
+          type="button"
+          aria-pressed={!showsClose}
+          className={`rounded px-2 text-left ${showsClose ? 'hover:bg-well' : 'bg-well font-bold'}`}
+          onClick={() => setClose(false)}
+        >
+          best in the band
+        </button>
+        <button
+          type="button"
+          aria-pressed={showsClose}
+          disabled={held === null}
+          className={`rounded px-2 text-left disabled:opacity-45 ${showsClose ? 'bg-well font-bold' : 'hover:bg-well'}`}
+          onClick={() => setClose(true)}
+        >
+          close to this grip
+        </button>
+      </div>
+      {showsClose ? <Neighbours model={model} /> : <Alternatives model={model} />}
+    </div>
+  );
+}
+
 function Alternatives({ model }: { model: SplitModel }) {
   const { desk } = usePorts();
   const list = useAlternatives();
@@ -152,7 +198,7 @@ function Alternatives({ model }: { model: SplitModel }) {
       role="group"
       aria-label="Alternatives"
       id="alternatives"
-      className="flex h-[54px] gap-1.5 overflow-x-auto pt-1"
+      className="flex h-[54px] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">looking …</span>}
@@ -198,7 +244,7 @@ function Alternatives({ model }: { model: SplitModel }) {
 }
 
 /** Letters jump to a chip, arrows step along, Escape leaves. */
-function moveAmong(event: React.KeyboardEvent<HTMLDivElement>, leave: () => void): void {
+export function moveAmong(event: React.KeyboardEvent<HTMLDivElement>, leave: () => void): void {
   const chips = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('[data-letter]')];
   const at = chips.indexOf(document.activeElement as HTMLButtonElement);
   const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
@@ -234,14 +280,32 @@ function describe(cell: Cell): string {
   return cell.kind === 'rest' ? 'rest' : formatGrip(cell.grip);
 }
 
-/** " · shift 36 mm in 0.45 s". */
-function wayWords(model: SplitModel, player: Player): string {
+/** " · " and what the notes are called, unless they are what the chord says. */
+function nameOf(held: KnownGrip, model: SplitModel): string {
+  const names = spokenNames(held.pitches, model.playing.key);
+  return names.includes(model.moment.chordText) || names[0] === undefined ? '' : ` · ${pretty(names[0])}`;
+}
+
+/** " · shift 36 mm (2 frets) in 0.45 s: 1 slides, 3 and 4 stay · B rings on". */
+function wayWords(model: SplitModel, player: Player, held: KnownGrip): string {
   const before = model.moments[model.momentIndex - 1];
-  const here = model.moment.cells[player];
   const last = before?.cells[player];
-  if (!before || here.kind !== 'grip' || last?.kind !== 'grip') return '';
-  const shift = shiftBetween(last.grip, here.grip, model.song.players[player]);
-  if (shift.mm < 1) return ' · hand stays';
+  if (!before || last?.kind !== 'grip') return '';
+  const instrument = model.song.players[player];
+  const from = knowGrip(last.grip, { instrument, hand: instrument.hand, chord: before.chord });
+  if ('refused' in from || formatGrip(last.grip) === formatGrip(held.grip)) return ' · hand stays';
+  const way = wayBetween(from, held, instrument);
   const seconds = ticksToSeconds(before.ticks, model.song.tempo);
-  return ` · shift ${Math.round(shift.mm)} mm (${shift.frets} ${shift.frets === 1 ? 'fret' : 'frets'}) in ${seconds.toFixed(2)} s`;
+  const shift =
+    way.mm < 1
+      ? handFret(last.grip) === null
+        ? 'from open strings'
+        : 'hand stays'
+      : `shift ${Math.round(way.mm)} mm (${way.frets} ${way.frets === 1 ? 'fret' : 'frets'}) in ${seconds.toFixed(2)} s`;
+  const fingers = moveWords(way);
+  const ringing = ringsOn(last.grip, held).map(({ string }) =>
+    pretty(instrument.tuning[string]!.replace(/-?\d$/, '')),
+  );
+  const rings = ringing.length === 0 ? '' : ` · open ${ringing.join(', ')} must be stopped`;
+  return ` · ${shift}${fingers ? `: ${fingers}` : ''}${rings}`;
 }

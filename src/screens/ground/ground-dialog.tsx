@@ -1,0 +1,170 @@
+import { useMemo, useState } from 'react';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { formatGrip } from '../../core/grip/index';
+import { formatTuning, openStrings } from '../../core/instrument/index';
+import { parseKey, pretty } from '../../core/pitch/index';
+import { refitSong, type Refitted, type Rig, type Song } from '../../core/song/index';
+import { Button, Dialog } from '../../ui/index';
+import { usePorts } from '../ports';
+import { draftOf, RigFields, rigOf, type RigDraft } from './rig-fields';
+
+/** Key, instruments and hands of the song; what is already fretted moves with them. */
+export function GroundDialog({ song, onClose }: { song: Song; onClose: () => void }) {
+  const { desk } = usePorts();
+  const [key, setKey] = useState(song.key);
+  const [keep, setKeep] = useState<'pitches' | 'shapes'>('pitches');
+  const [drafts, setDrafts] = useState<Record<Player, RigDraft>>({
+    guitar1: draftOf(song.players.guitar1, formatTuning(song.players.guitar1)),
+    guitar2: draftOf(song.players.guitar2, formatTuning(song.players.guitar2)),
+    bass: draftOf(song.players.bass, formatTuning(song.players.bass)),
+  });
+  const read = useMemo(
+    () => ({
+      guitar1: rigOf(drafts.guitar1, song.players.guitar1),
+      guitar2: rigOf(drafts.guitar2, song.players.guitar2),
+      bass: rigOf(drafts.bass, song.players.bass),
+    }),
+    [drafts, song],
+  );
+  const keyRead = parseKey(key);
+  const isWrong = !keyRead.ok || PLAYERS.some((p) => Object.keys(read[p].wrong).length > 0);
+  const keyText = keyRead.ok ? keyRead.value.text : null;
+  const retuned = PLAYERS.some((p) => soundsDifferent(song.players[p], read[p].rig));
+  const done = useMemo((): Refitted | null => {
+    if (isWrong) return null;
+    const players = { guitar1: read.guitar1.rig, guitar2: read.guitar2.rig, bass: read.bass.rig };
+    return refitSong(song, { key: keyText === song.key ? null : keyText, players, keep });
+  }, [isWrong, read, song, keyText, keep]);
+  const isSame =
+    done !== null &&
+    done.song.key === song.key &&
+    PLAYERS.every((p) => done.song.players[p] === song.players[p]);
+  const apply = () => {
+    if (!done) return;
+    desk.getState().edit({ kind: 'replace', song: done.song }, { label: moveLabel(song, done) });
+    onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} title="Ground: key, instruments, hands">
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          apply();
+        }}
+      >
+        <label className="flex flex-wrap items-center gap-2">
+          <span className="text-[14px] text-soft">Key we play it in</span>
+          <input
+            value={key}
+            aria-invalid={!keyRead.ok}
+            className="w-24 rounded border border-line bg-ground px-2 py-1"
+            onChange={(e) => setKey(e.target.value)}
+          />
+          {!keyRead.ok && <span className="text-[13px] text-clash">{keyRead.error}</span>}
+        </label>
+        {PLAYERS.map((player) => (
+          <RigFields
+            key={player}
+            player={player}
+            draft={drafts[player]}
+            wrong={read[player].wrong}
+            onChange={(draft) => setDrafts({ ...drafts, [player]: draft })}
+          />
+        ))}
+        {retuned && (
+          <fieldset className="flex flex-wrap gap-x-4 gap-y-1 border-t border-line pt-2">
+            <legend className="pr-2 font-bold">What is already fretted</legend>
+            <Keep value="pitches" now={keep} onChoose={setKeep}>
+              keeps its sound: new shapes are found
+            </Keep>
+            <Keep value="shapes" now={keep} onChoose={setKeep}>
+              keeps its shapes: the sound moves
+            </Keep>
+          </fieldset>
+        )}
+        {done && !isSame && <Outcome song={song} done={done} />}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Leave it as it was</Button>
+          <Button look="strong" type="submit" disabled={isWrong || isSame}>
+            Take it
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+function Keep({
+  value,
+  now,
+  onChoose,
+  children,
+}: {
+  value: 'pitches' | 'shapes';
+  now: string;
+  onChoose: (value: 'pitches' | 'shapes') => void;
+  children: string;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="radio"
+        name="keep"
+        value={value}
+        checked={now === value}
+        onChange={() => onChoose(value)}
+      />
+      {children}
+    </label>
+  );
+}
+
+const LISTED = 12;
+
+/** What would happen to the song, before it happens. */
+function Outcome({ song, done }: { song: Song; done: Refitted }) {
+  const { shift, changed, misfits } = done;
+  return (
+    <div className="border-t border-line pt-2" aria-live="polite">
+      <p>
+        {shift === 0
+          ? `Stays in ${pretty(song.key)}.`
+          : `Goes from ${pretty(song.key)} to ${pretty(done.song.key)}, ${Math.abs(shift)} ${Math.abs(shift) === 1 ? 'semitone' : 'semitones'} ${shift > 0 ? 'up' : 'down'}.`}{' '}
+        {changed === 0
+          ? 'No grip changes.'
+          : `${changed} ${changed === 1 ? 'grip changes' : 'grips change'}.`}{' '}
+        {misfits.length === 0 ? 'Everything fits.' : `${misfits.length} cannot be taken over as they are:`}
+      </p>
+      {misfits.length > 0 && (
+        <ul className="mt-1 max-h-48 overflow-y-auto text-[14px]">
+          {misfits.slice(0, LISTED).map((m) => (
+            <li
+              key={`${m.section} ${m.pass} ${m.bar} ${m.player} ${formatGrip(m.grip)}`}
+              className="border-l-4 border-watch pl-2"
+            >
+              {m.section}, bar {m.bar}, {PLAYER_WORDS[m.player]}:{' '}
+              <span className="frets">{formatGrip(m.grip)}</span>, {pretty(m.reason)};{' '}
+              {m.nearest ? (
+                <>
+                  nearest that fits <span className="frets font-bold">{formatGrip(m.nearest)}</span>
+                </>
+              ) : (
+                'left open for you or the splitter'
+              )}
+            </li>
+          ))}
+          {misfits.length > LISTED && <li>… and {misfits.length - LISTED} more</li>}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+function moveLabel(song: Song, done: Refitted): string {
+  return done.shift === 0 ? 'new instruments and hands' : `moved from ${song.key} to ${done.song.key}`;
+}
+
+function soundsDifferent(a: Rig, b: Rig): boolean {
+  return a.capo !== b.capo || openStrings(a).join() !== openStrings(b).join();
+}

@@ -1,0 +1,169 @@
+import { useId } from 'react';
+import { readInstrument } from '../../core/formats/index';
+import { PLAYER_WORDS, type Player } from '../../core/form/index';
+import { FINGER_PAIRS, HAND_SIZES, HANDS, type FingerPair, type HandSize } from '../../core/grip/index';
+import type { Rig } from '../../core/song/index';
+import { PLAYER_TEXT, PlayerMark } from '../../views/index';
+
+/** One player's instrument and hand as they are typed: any field may be wrong for a while. */
+export interface RigDraft {
+  readonly tuning: string;
+  readonly capo: string;
+  readonly frets: string;
+  readonly scale: string;
+  readonly gain: string;
+  readonly size: HandSize;
+  readonly thumb: boolean;
+  readonly spread: Readonly<Record<FingerPair, string>>;
+}
+
+export function draftOf(rig: Rig, tuning: string): RigDraft {
+  return {
+    tuning,
+    capo: String(rig.capo),
+    frets: String(rig.frets),
+    scale: String(rig.scaleMm),
+    gain: String(rig.gain),
+    size: rig.hand.size,
+    thumb: rig.hand.thumb,
+    spread: spreadDraft(rig.hand.spreadMm),
+  };
+}
+
+const FIELDS = ['tuning', 'capo', 'frets', 'scale', 'gain', 'spread'] as const;
+export type RigField = (typeof FIELDS)[number];
+
+/** The rig a draft says, and what is wrong in which field. The same rig when nothing differs. */
+export function rigOf(
+  draft: RigDraft,
+  start: Rig,
+): { readonly rig: Rig; readonly wrong: Partial<Record<RigField, string>> } {
+  const wrong: Partial<Record<RigField, string>> = {};
+  let rig: Rig = { ...start, hand: { ...HANDS[draft.size], thumb: draft.thumb } };
+  const spread = FINGER_PAIRS.map((pair) => `${pair[0]}-${pair[1]} ${draft.spread[pair]}`).join(' ');
+  for (const field of FIELDS) {
+    const { instrument, problems } = readInstrument(
+      `${field} ${field === 'spread' ? spread : draft[field]}`,
+      rig,
+    );
+    if (problems[0]) wrong[field] = problems[0].message;
+    else rig = instrument;
+  }
+  return { rig: JSON.stringify(rig) === JSON.stringify(start) ? start : rig, wrong };
+}
+
+function spreadDraft(spread: Readonly<Record<FingerPair, number>>): Record<FingerPair, string> {
+  return Object.fromEntries(FINGER_PAIRS.map((pair) => [pair, String(spread[pair])])) as Record<
+    FingerPair,
+    string
+  >;
+}
+
+interface Props {
+  readonly player: Player;
+  readonly draft: RigDraft;
+  readonly wrong: Partial<Record<RigField, string>>;
+  readonly onChange: (draft: RigDraft) => void;
+}
+
+/** Instrument and hand of one player. */
+export function RigFields({ player, draft, wrong, onChange }: Props) {
+  const put = (part: Partial<RigDraft>) => onChange({ ...draft, ...part });
+  return (
+    <fieldset className="border-t border-line pt-2">
+      <legend className={`pr-2 font-bold ${PLAYER_TEXT[player]}`}>
+        <PlayerMark player={player} /> {PLAYER_WORDS[player]}
+      </legend>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-[2.4fr_1fr_1fr_1fr_1fr]">
+        <Field
+          label="Tuning, lowest first"
+          value={draft.tuning}
+          wrong={wrong.tuning}
+          onChange={(tuning) => put({ tuning })}
+        />
+        <Field label="Capo" value={draft.capo} wrong={wrong.capo} onChange={(capo) => put({ capo })} />
+        <Field label="Frets" value={draft.frets} wrong={wrong.frets} onChange={(frets) => put({ frets })} />
+        <Field
+          label="Scale mm"
+          value={draft.scale}
+          wrong={wrong.scale}
+          onChange={(scale) => put({ scale })}
+        />
+        <Field label="Gain 0–10" value={draft.gain} wrong={wrong.gain} onChange={(gain) => put({ gain })} />
+      </div>
+      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <label className="flex items-center gap-2">
+          <span className="text-[14px] text-soft">Hand</span>
+          <select
+            value={draft.size}
+            className="rounded border border-line bg-ground px-2 py-1"
+            onChange={(e) => {
+              const size = e.target.value as HandSize;
+              put({ size, spread: spreadDraft(HANDS[size].spreadMm) });
+            }}
+          >
+            {HAND_SIZES.map((size) => (
+              <option key={size}>{size}</option>
+            ))}
+          </select>
+        </label>
+        {player !== 'bass' && (
+          <label className="flex items-center gap-2">
+            <input type="checkbox" checked={draft.thumb} onChange={(e) => put({ thumb: e.target.checked })} />
+            thumb may fret the lowest string
+          </label>
+        )}
+        <details className="basis-full">
+          <summary className="cursor-pointer text-[14px] text-soft">
+            How far fingers spread, pair by pair (mm)
+          </summary>
+          <div className="mt-1 flex flex-wrap gap-2">
+            {FINGER_PAIRS.map((pair) => (
+              <label key={pair} className="flex items-center gap-1 text-[14px]">
+                {pair[0]}–{pair[1]}
+                <input
+                  inputMode="numeric"
+                  className="w-14 rounded border border-line bg-ground px-2 py-0.5"
+                  value={draft.spread[pair]}
+                  onChange={(e) => put({ spread: { ...draft.spread, [pair]: e.target.value } })}
+                />
+              </label>
+            ))}
+          </div>
+          {wrong.spread && <p className="text-[13px] text-clash">{wrong.spread}</p>}
+        </details>
+      </div>
+    </fieldset>
+  );
+}
+
+function Field({
+  label,
+  value,
+  wrong,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  wrong: string | undefined;
+  onChange: (value: string) => void;
+}) {
+  const id = useId();
+  return (
+    <label className="flex min-w-0 flex-col">
+      <span className="text-[14px] text-soft">{label}</span>
+      <input
+        value={value}
+        aria-invalid={wrong !== undefined}
+        aria-describedby={wrong ? id : undefined}
+        className="min-w-0 rounded border border-line bg-ground px-2 py-1"
+        onChange={(e) => onChange(e.target.value)}
+      />
+      {wrong && (
+        <span id={id} className="text-[13px] text-clash">
+          {wrong}
+        </span>
+      )}
+    </label>
+  );
+}

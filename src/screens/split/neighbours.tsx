@@ -1,0 +1,96 @@
+import { useMemo } from 'react';
+import { gripCell, isLocked, PLAYER_WORDS } from '../../core/form/index';
+import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf, type Neighbour } from '../../core/grip/index';
+import { noteName, pretty, type Key } from '../../core/pitch/index';
+import { cellAt } from '../../core/song/index';
+import { PLAYER_TEXT } from '../../views/index';
+import { useDesk, usePorts } from '../ports';
+import { addressNow, type SplitModel } from './model';
+import { moveAmong } from './neck-panel';
+
+/** Grips close to the one that is held, kind by kind, each with what it changes. */
+export function Neighbours({ model }: { model: SplitModel }) {
+  const { desk } = usePorts();
+  const song = useDesk((s) => s.song)!;
+  const player = model.selection.player;
+  const instrument = song.players[player];
+  const at = addressNow(model, player);
+  // The cell itself, not what is only being looked at: the list stays while its entries are tried.
+  const cell = at && cellAt(song, at);
+  const grip = cell?.kind === 'grip' ? cell.grip : null;
+  const chord = model.moment.chord;
+  const list = useMemo(() => {
+    const known = grip && knowGrip(grip, { instrument, hand: instrument.hand, chord });
+    return known && !('refused' in known)
+      ? neighboursOf(known, { chord, instrument, hand: instrument.hand })
+      : [];
+  }, [grip, chord, instrument]);
+  if (!at || !cell) return null;
+  const { edit, show, say } = desk.getState();
+  const locked = isLocked(cell);
+  return (
+    <div
+      role="group"
+      aria-label="Close to this grip"
+      id="alternatives"
+      className="flex h-[54px] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1"
+      onKeyDown={(e) => moveAmong(e, () => show(null))}
+    >
+      {list.length === 0 && <span className="text-soft">Nothing of ours lies close to this grip.</span>}
+      {list.map((one, i) => {
+        const next = gripCell(one.known.grip);
+        return (
+          <button
+            key={`${one.kind} ${formatGrip(one.known.grip)}`}
+            type="button"
+            data-letter={String.fromCharCode(97 + i)}
+            data-alternative
+            className="flex shrink-0 flex-col rounded-md border border-line bg-sheet px-2.5 py-0.5 text-left leading-tight hover:border-ink"
+            onMouseEnter={() => show({ at, cell: next })}
+            onMouseLeave={() => show(null)}
+            onFocus={() => show({ at, cell: next })}
+            onBlur={() => show(null)}
+            onClick={() => {
+              if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+              edit(
+                { kind: 'setCells', changes: [{ at, cell: next }] },
+                {
+                  label: `${NEIGHBOUR_WORDS[one.kind]}: ${formatGrip(one.known.grip)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+                },
+              );
+            }}
+          >
+            <span className="whitespace-nowrap">
+              <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>{formatGrip(one.known.grip)}</span>{' '}
+              <span className="text-[13px]">{NEIGHBOUR_WORDS[one.kind]}</span>
+            </span>
+            <span className="text-[12px] whitespace-nowrap text-soft">
+              {changeWords(one, model.playing.key)}
+            </span>
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+/** "without A3; 2 frets up; reach 30 mm less". */
+function changeWords(one: Neighbour, key: Key): string {
+  const names = (pitches: Neighbour['lost']) => pitches.map((p) => pretty(noteName(p, key))).join(' ');
+  const isOctave = one.kind === 'octave-up' || one.kind === 'octave-down';
+  const notes =
+    isOctave || (one.lost.length === 0 && one.gained.length === 0)
+      ? []
+      : one.gained.length === 0
+        ? [`without ${names(one.lost)}`]
+        : [`${names(one.gained)} for ${names(one.lost) || 'nothing'}`];
+  const frets =
+    one.frets === 0
+      ? []
+      : [
+          `${Math.abs(one.frets)} ${Math.abs(one.frets) === 1 ? 'fret' : 'frets'} ${one.frets > 0 ? 'up' : 'down'}`,
+        ];
+  const mm = Math.round(one.reachMm);
+  const reach = Math.abs(mm) < 5 ? [] : [`reach ${Math.abs(mm)} mm ${mm > 0 ? 'more' : 'less'}`];
+  return [...notes, ...frets, ...reach].join('; ') || 'same place, same reach';
+}
