@@ -113,6 +113,7 @@ export const song: fc.Arbitrary<Song> = fc
     plan: fc.option(fc.constantFrom(...PLAN_NAMES), { nil: null }),
     again: fc.boolean(),
     hand,
+    delay: fc.constantFrom(null, { kind: 'ticks' as const, ticks: 720 }, { kind: 'ms' as const, ms: 380 }),
     key2: fc.option(fc.constantFrom('Em', 'C', 'G'), { nil: null }),
   })
   .map((r): Song => ({
@@ -121,9 +122,9 @@ export const song: fc.Arbitrary<Song> = fc
     tempo: r.tempo,
     voice: r.voice,
     players: {
-      guitar1: { ...defaultGuitar(r.gain), hand: r.hand },
-      guitar2: { ...defaultGuitar(3), capo: r.capo, hand: HANDS.middle },
-      bass: { ...defaultBass(), hand: { ...r.hand, thumb: false } },
+      guitar1: { ...defaultGuitar(r.gain), hand: r.hand, delay: r.delay },
+      guitar2: { ...defaultGuitar(3), capo: r.capo, hand: HANDS.middle, delay: null },
+      bass: { ...defaultBass(), hand: { ...r.hand, thumb: false }, delay: null },
     },
     sections: [r.first, r.second],
     form: [

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { SEED } from '../../../test/generators';
 import { COMMON_TIME, type Meter } from '../time/index';
-import { allowedPlaces, hitsOf, longestSound, parseHits } from './index';
+import { allowedPlaces, hitsOf, parseHits } from './index';
 
 const seven: Meter = { beats: 7, unit: 8 };
 
@@ -38,16 +38,6 @@ describe('hits', () => {
     ]);
     expect(hitsOf('1-3-6---', COMMON_TIME)[2]!.pick).to.equal(3);
     expect(() => hitsOf('Q.......', COMMON_TIME)).to.throw(RangeError);
-  });
-
-  it('measures how long something rings: a mute at most an eighth, a dead hit not at all', () => {
-    const whole = { from: 0, to: 3840 };
-    expect(longestSound('O-------', COMMON_TIME, whole).ticks).to.equal(3840);
-    expect(longestSound('M-------', COMMON_TIME, whole).ticks).to.equal(480);
-    expect(longestSound('X-------', COMMON_TIME, whole)).to.deep.equal({ ticks: 0, strikes: 1 });
-    expect(longestSound('O-..O---', COMMON_TIME, whole)).to.deep.equal({ ticks: 1920, strikes: 2 });
-    expect(longestSound('O-..O---', COMMON_TIME, { from: 0, to: 1920 }).ticks).to.equal(960);
-    expect(longestSound('........', COMMON_TIME, whole)).to.deep.equal({ ticks: 0, strikes: 0 });
   });
 
   it('law: places divide the bar without gaps and a pattern is read back as written', () => {

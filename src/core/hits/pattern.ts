@@ -75,30 +75,4 @@ export function hitsOf(pattern: string, meter: Meter): readonly Hit[] {
 }
 
 /** Longest a palm-muted note is counted as sounding: an eighth (common practice). */
-const MUTE_TICKS = TICKS_PER_QUARTER / 2;
-
-/**
- * How long something rings at most within [`from`, `to`) ticks of a bar, and whether anything is struck there.
- * Dead hits have no pitch and count as strikes without sound.
- */
-export function longestSound(
-  pattern: string,
-  meter: Meter,
-  range: { from: number; to: number },
-): { ticks: number; strikes: number } {
-  let longest = 0;
-  let strikes = 0;
-  /** Where what now sounds was struck, and how long it may be counted; null while nothing sounds. */
-  let sound: { start: number; limit: number } | null = null;
-  for (const hit of hitsOf(pattern, meter)) {
-    if (hit.atTick < range.from || hit.atTick >= range.to) continue;
-    if (hit.kind === 'ring' || hit.kind === 'mute') {
-      sound = { start: hit.atTick, limit: hit.kind === 'mute' ? MUTE_TICKS : Infinity };
-    } else if (hit.kind !== 'hold') sound = null;
-    if (hit.kind !== 'hold' && hit.kind !== 'silent') strikes += 1;
-    if (sound === null) continue;
-    const end = Math.min(hit.atTick + hit.ticks, range.to);
-    longest = Math.max(longest, Math.min(end - sound.start, sound.limit));
-  }
-  return { ticks: longest, strikes };
-}
+export const MUTE_TICKS = TICKS_PER_QUARTER / 2;

@@ -17,6 +17,7 @@ export {
   type VoiceRange,
 } from './song';
 export { applyEdit, cellAt, type CellAddress, type CellChange, type Edit } from './edit';
+export { strikesOf, type Strike, type Strikes } from './strikes';
 export { momentsOf, type CellPlace, type Moment } from './moments';
 export { unfold, type Playing } from './unfold';
 export { readSong, saveSong, SONG_VERSION, type SavedSong } from './saved';

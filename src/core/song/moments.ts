@@ -8,9 +8,9 @@ import {
   type Push,
   type Section,
 } from '../form/index';
-import { longestSound } from '../hits/index';
 import { isNoChord, parseChord, type ChordSymbol } from '../pitch/index';
 import { barTicks, type Meter } from '../time/index';
+import { strikesOf, type Strikes } from './strikes';
 
 /** Where a cell is written: bar (from 0) and place in that bar's list. It may last over later moments and bars. */
 export interface CellPlace {
@@ -81,7 +81,6 @@ function cut(
         }
       }
       const until = cuts[i + 1] ?? barLength;
-      const range = { from: at, to: until };
       moments.push({
         bar: b,
         at,
@@ -93,16 +92,13 @@ function cut(
         chordStarts: chordHere !== undefined,
         cells: { ...cells },
         places: { ...places },
-        soundTicks: {
-          guitar1: soundTicks(cells.guitar1, bar.hits.guitar1, { meter, range }),
-          guitar2: soundTicks(cells.guitar2, bar.hits.guitar2, { meter, range }),
-          bass: soundTicks(cells.bass, bar.hits.bass, { meter, range }),
-        },
+        soundTicks: SILENT,
         sung: sings(bar.voice, { from: at / barLength, to: until / barLength }),
       });
     });
   });
-  return joinHeld(moments);
+  const strikes = strikesOf(bars, meter);
+  return joinHeld(moments).map((moment) => ({ ...moment, soundTicks: soundTicksIn(moment, strikes) }));
 }
 
 /** A bar line alone does not start a new moment when nothing changes and nothing is struck anew. */
@@ -118,12 +114,10 @@ function joinHeld(moments: readonly Moment[]): readonly Moment[] {
       );
     if (!held) joined.push(m);
     else {
-      const sum = (p: Player) => last.soundTicks[p] + m.soundTicks[p];
       joined[joined.length - 1] = {
         ...last,
         ticks: last.ticks + m.ticks,
         sung: last.sung || m.sung,
-        soundTicks: { guitar1: sum('guitar1'), guitar2: sum('guitar2'), bass: sum('bass') },
       };
     }
   }
@@ -136,14 +130,24 @@ function understood(text: string): ChordSymbol | null {
   return chord.ok ? chord.value : null;
 }
 
-function soundTicks(
-  cell: Cell,
-  pattern: string | null,
-  { meter, range }: { meter: Meter; range: { from: number; to: number } },
-): number {
-  if (cell.kind !== 'grip') return 0;
-  if (pattern === null) return range.to - range.from;
-  return longestSound(pattern, meter, range).ticks;
+const SILENT: Moment['soundTicks'] = { guitar1: 0, guitar2: 0, bass: 0 };
+
+/** The longest stretch a stroke of each player's cell is heard while the moment lasts; what is held over counts. */
+function soundTicksIn(moment: Moment, strikes: Strikes): Moment['soundTicks'] {
+  const from = moment.start;
+  const to = moment.start + moment.ticks;
+  const longest = (player: Player): number => {
+    const place = moment.places[player];
+    if (place === null || moment.cells[player].kind !== 'grip') return 0;
+    let most = 0;
+    for (const s of strikes[player]) {
+      if (s.at >= to) break;
+      if (s.cell.bar !== place.bar || s.cell.index !== place.index) continue;
+      most = Math.max(most, Math.min(s.end, to) - Math.max(s.at, from));
+    }
+    return most;
+  };
+  return { guitar1: longest('guitar1'), guitar2: longest('guitar2'), bass: longest('bass') };
 }
 
 /** `from` and `to` are fractions of the bar. */

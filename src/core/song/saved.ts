@@ -14,7 +14,16 @@ import { FINGER_PAIRS, HAND_SIZES, HANDS, SPREAD_RANGE_MM } from '../grip/index'
 import { parseHits } from '../hits/index';
 import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
 import { isNoChord, parseChord, parseKey, parseNote } from '../pitch/index';
-import { formatMeter, parseMeter, TEMPO_RANGE, COMMON_TIME, barTicks, type Meter } from '../time/index';
+import {
+  formatDelay,
+  parseDelay,
+  formatMeter,
+  parseMeter,
+  TEMPO_RANGE,
+  COMMON_TIME,
+  barTicks,
+  type Meter,
+} from '../time/index';
 import { FINDING_KINDS, type Song } from './song';
 
 /** What our song files call themselves, and the version this program writes. */
@@ -81,6 +90,7 @@ const instrument = (kind: Instrument['kind']) =>
     scaleMm: number().min(SCALE_RANGE_MM.min).max(SCALE_RANGE_MM.max).required(),
     gain: number().min(0).max(10).required(),
     hand: hand.optional().default(undefined),
+    delay: string().nullable().optional(),
   }).noUnknown();
 
 const songSchema = object({
@@ -162,6 +172,10 @@ export function saveSong(song: Song): SavedSong {
     song: {
       ...song,
       meter: formatMeter(song.meter),
+      players: mapPlayers(song.players, (rig) => ({
+        ...rig,
+        delay: rig.delay === null ? null : formatDelay(rig.delay),
+      })),
       sections: song.sections.map((section) => ({
         ...section,
         bars: section.bars.map((b) => ({
@@ -230,6 +244,7 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
   check('song.key', parseKey(saved.key));
   saved.voice?.forEach((name, i) => check(`song.voice[${i}]`, parseNote(name)));
   for (const player of PLAYERS) {
+    check(`song.players.${player}.delay`, parseDelay(saved.players[player].delay ?? 'off'));
     saved.players[player].tuning.forEach((name, i) =>
       check(`song.players.${player}.tuning[${i}]`, parseNote(name)),
     );
@@ -329,16 +344,20 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
     tempo: saved.tempo,
     meter,
     voice: saved.voice === null ? null : [saved.voice[0]!, saved.voice[1]!],
-    players: withHands(saved.players),
+    players: rigs(saved.players),
     sections,
     form: saved.form as Song['form'],
     kept: saved.kept as Song['kept'],
   });
 }
 
-/** Files from before hands could be set have the middle one. */
-function withHands(players: SavedSong['song']['players']): Song['players'] {
-  const rig = (player: Player) => ({ ...players[player], hand: players[player].hand ?? HANDS.middle });
+/** Files from before hands and delays could be set have the middle hand and no delay. */
+function rigs(players: SavedSong['song']['players']): Song['players'] {
+  const rig = (player: Player) => {
+    const delay = parseDelay(players[player].delay ?? 'off');
+    const hand = players[player].hand ?? HANDS.middle;
+    return { ...players[player], hand, delay: delay.ok ? delay.value : null };
+  };
   return { guitar1: rig('guitar1'), guitar2: rig('guitar2'), bass: rig('bass') } as Song['players'];
 }
 

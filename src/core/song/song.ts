@@ -2,7 +2,7 @@ import { PLAYERS, type FormEntry, type Player, type Section } from '../form/inde
 import { HANDS, type Hand } from '../grip/index';
 import { defaultBass, defaultGuitar, type Instrument } from '../instrument/index';
 import { DEFAULT_KEY, parseKey, pitchClass, tonicOf, type Key, type Midi } from '../pitch/index';
-import { barTicks, COMMON_TIME, ticksToSeconds, type Meter } from '../time/index';
+import { barTicks, COMMON_TIME, ticksToSeconds, type Delay, type Meter } from '../time/index';
 
 /** Kinds of findings; the clash room makes them, a song can keep them. */
 export const FINDING_KINDS = [
@@ -35,9 +35,10 @@ export interface KeptFinding {
   readonly reason: string;
 }
 
-/** What a player brings: the instrument, and the hand every grip on it is judged by. */
+/** What a player brings: the instrument, the hand every grip on it is judged by, and a delay if one is on. */
 export interface Rig extends Instrument {
   readonly hand: Hand;
+  readonly delay: Delay | null;
 }
 
 /** The document. Immutable plain data; edits make a new one. */
@@ -63,9 +64,9 @@ export function emptySong(title: string): Song {
     meter: COMMON_TIME,
     voice: null,
     players: {
-      guitar1: { ...defaultGuitar(6), hand: HANDS.middle },
-      guitar2: { ...defaultGuitar(3), hand: HANDS.middle },
-      bass: { ...defaultBass(), hand: HANDS.middle },
+      guitar1: { ...defaultGuitar(6), hand: HANDS.middle, delay: null },
+      guitar2: { ...defaultGuitar(3), hand: HANDS.middle, delay: null },
+      bass: { ...defaultBass(), hand: HANDS.middle, delay: null },
     },
     sections: [],
     form: [],

@@ -12,6 +12,7 @@ import { formatTuning, FRETS_RANGE, parseTuning, SCALE_RANGE_MM } from '../../in
 import { parseNote } from '../../pitch/index';
 import { GUITAR_SCALE_MM, BASS_SCALE_MM } from '../../instrument/index';
 import type { Rig } from '../../song/index';
+import { formatDelay, parseDelay } from '../../time/index';
 
 /** One `;`-separated setting that could not be read; `offset` counts from the start of the value. */
 export interface SettingProblem {
@@ -21,8 +22,8 @@ export interface SettingProblem {
 }
 
 /**
- * Reads `tuning D A D G B E; frets 22; gain 7; hand large; thumb yes; spread 1-4 125` onto an instrument and the hand
- * that plays it; what is wrong is left as it was.
+ * Reads `tuning D A D G B E; frets 22; gain 7; delay 1/8.; hand large; thumb yes; spread 1-4 125` onto
+ * an instrument and the hand that plays it; what is wrong is left as it was.
  */
 export function readInstrument(
   text: string,
@@ -50,8 +51,9 @@ export function readInstrument(
 export function writeInstrument(instrument: Rig): string {
   const usualScale = instrument.kind === 'guitar' ? GUITAR_SCALE_MM : BASS_SCALE_MM;
   const scale = instrument.scaleMm === usualScale ? '' : `; scale ${instrument.scaleMm}`;
+  const delay = instrument.delay === null ? '' : `; delay ${formatDelay(instrument.delay)}`;
   const capo = instrument.capo === 0 ? '' : `; capo ${instrument.capo}`;
-  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${writeHand(instrument.hand)}`;
+  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${delay}${writeHand(instrument.hand)}`;
 }
 
 function writeHand(hand: Hand): string {
@@ -102,6 +104,10 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
       const scaleMm = whole(value.replace(/\s*mm$/, ''), SCALE_RANGE_MM, 'the scale in mm');
       return scaleMm.ok ? ok({ ...instrument, scaleMm: scaleMm.value }) : scaleMm;
     }
+    case 'delay': {
+      const delay = parseDelay(value);
+      return delay.ok ? ok({ ...instrument, delay: delay.value }) : delay;
+    }
     case 'hand': {
       const size = HAND_SIZES.find((s) => s === value);
       if (!size) return fail(`"${value}" is no hand; expected ${HAND_SIZES.join(', ')}`);
@@ -119,7 +125,7 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
     }
     default:
       return fail(
-        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, hand, thumb or spread`,
+        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, delay, hand, thumb or spread`,
       );
   }
 }

@@ -1,0 +1,110 @@
+import { PLAYERS, type Bar, type Cell, type Player } from '../form/index';
+import type { Grip } from '../grip/index';
+import { hitsOf, MUTE_TICKS } from '../hits/index';
+import { barTicks, type Meter } from '../time/index';
+
+/** One stroke of the right hand, and how long it is heard. Ticks count from the start of the section. */
+export interface Strike {
+  /** Below 0 when it comes early into the section. */
+  readonly at: number;
+  /** Where it is no longer heard; a dead hit ends where it begins. */
+  readonly end: number;
+  readonly kind: 'ring' | 'mute' | 'dead';
+  readonly weak: boolean;
+  /** String picked alone, 1 = highest; null when the whole grip is struck. */
+  readonly pick: number | null;
+  readonly grip: Grip;
+  /** The cell it sounds: bar from 0 and place in that bar's list. */
+  readonly cell: { readonly bar: number; readonly index: number };
+  /** Where the cell is written to begin, before any push. */
+  readonly nominal: number;
+}
+
+export type Strikes = Readonly<Record<Player, readonly Strike[]>>;
+
+/** Every stroke of a section on one pass, in time order. Remembered per list of bars and metre. */
+export function strikesOf(bars: readonly Bar[], meter: Meter): Strikes {
+  let known = cache.get(bars);
+  if (!known) cache.set(bars, (known = new Map()));
+  const id = `${meter.beats}/${meter.unit}`;
+  let strikes = known.get(id);
+  if (!strikes) {
+    const [guitar1, guitar2, bass] = PLAYERS.map((player) => strikesOfPlayer(bars, player, meter));
+    known.set(id, (strikes = { guitar1: guitar1!, guitar2: guitar2!, bass: bass! }));
+  }
+  return strikes;
+}
+
+const cache = new WeakMap<readonly Bar[], Map<string, Strikes>>();
+
+interface Held {
+  readonly start: number;
+  readonly nominal: number;
+  readonly cell: Cell;
+  readonly bar: number;
+  readonly index: number;
+}
+
+/** A stroke, or a place where everything of this player falls silent (`kind` null). */
+interface Event {
+  readonly at: number;
+  readonly kind: Strike['kind'] | null;
+  readonly weak: boolean;
+  readonly pick: number | null;
+}
+
+function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): readonly Strike[] {
+  const bar = barTicks(meter);
+  const held: Held[] = bars.flatMap((b, n) =>
+    b.cells[player].map((c, index) => {
+      const nominal = n * bar + c.at;
+      return { start: nominal - c.push, nominal, cell: c.cell, bar: n, index };
+    }),
+  );
+  const events = eventsOf(bars, { player, meter, held });
+  const strikes: Strike[] = [];
+  let now = -1; // the cell that is held
+  events.forEach((event, i) => {
+    while (now + 1 < held.length && held[now + 1]!.start <= event.at) now += 1;
+    const cell = held[now];
+    if (event.kind === null || cell?.cell.kind !== 'grip') return;
+    const next = events[i + 1]?.at ?? bars.length * bar;
+    const last = event.kind === 'mute' ? Math.min(next, event.at + MUTE_TICKS) : next;
+    strikes.push({
+      at: event.at,
+      end: event.kind === 'dead' ? event.at : last,
+      kind: event.kind,
+      weak: event.weak,
+      pick: event.pick,
+      grip: cell.cell.grip,
+      cell: { bar: cell.bar, index: cell.index },
+      nominal: cell.nominal,
+    });
+  });
+  return strikes;
+}
+
+/** Strokes and silences in time order: from the hits where there are any, else one stroke where each cell begins. */
+function eventsOf(
+  bars: readonly Bar[],
+  { player, meter, held }: { player: Player; meter: Meter; held: readonly Held[] },
+): readonly Event[] {
+  const bar = barTicks(meter);
+  const events: Event[] = [];
+  const hasHits = (at: number) => (bars[Math.max(0, Math.floor(at / bar))]?.hits[player] ?? null) !== null;
+  for (const { start, cell } of held) {
+    if (cell.kind !== 'grip') events.push({ at: start, kind: null, weak: false, pick: null });
+    else if (!hasHits(start)) events.push({ at: start, kind: 'ring', weak: false, pick: null });
+  }
+  bars.forEach((b, n) => {
+    const pattern = b.hits[player];
+    if (pattern === null) return;
+    for (const hit of hitsOf(pattern, meter)) {
+      if (hit.kind === 'hold') continue;
+      const kind = hit.kind === 'silent' ? null : hit.kind;
+      events.push({ at: n * bar + hit.atTick, kind, weak: hit.weak, pick: hit.pick });
+    }
+  });
+  // Where a rest begins and a stroke is written at once, the rest is meant: nothing is held.
+  return events.sort((a, b) => a.at - b.at || Number(a.kind !== null) - Number(b.kind !== null));
+}
