@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { formatProblem, type Problem } from '../src/core/base/index';
-import { songFindings } from '../src/core/clash/index';
+import { songFindings, songWords } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
 import {
@@ -49,6 +49,7 @@ export async function checkCommand(path: string): Promise<unknown> {
     watches: count('watch'),
     notes: count('note'),
     kept: findings.filter((f) => f.kept).length,
+    words: songWords(song),
   };
   return { findings, summary };
 }

@@ -1,15 +1,7 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { formatProblem } from '../core/base/index';
 import type { Player } from '../core/form/index';
-import {
-  applyEdit,
-  readSong,
-  saveSong,
-  unfold,
-  type CellChange,
-  type Edit,
-  type Song,
-} from '../core/song/index';
+import { applyEdit, readSong, saveSong, unfold, type Edit, type Song } from '../core/song/index';
 import type { SplitService } from '../workers/index';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
 import { addSong, freeTitle, storageWords } from './shelf';
@@ -46,7 +38,7 @@ export interface DeskState {
   readonly history: History<Song>;
   readonly selection: Selection;
   /** A change shown but not made. */
-  readonly preview: CellChange | null;
+  readonly preview: Edit | null;
   readonly saving: SavingState;
   readonly job: Job | null;
   /** What the last key or click did, for the live region and the status line. */
@@ -58,7 +50,7 @@ export interface DeskState {
   undo(): void;
   redo(): void;
   select(selection: Partial<Selection>): void;
-  show(preview: CellChange | null): void;
+  show(preview: Edit | null): void;
   say(words: string): void;
   split(section: string | null, options: { reopen: boolean }): Promise<void>;
   stopJob(): void;

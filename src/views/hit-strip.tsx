@@ -1,11 +1,11 @@
 import { memo } from 'react';
 import type { Player } from '../core/form/index';
-import type { HitMark } from './hit-marks';
+import type { Strike } from '../core/song/index';
 import { PLAYER_TEXT } from './player-look';
 
 interface Props {
   readonly player: Player;
-  readonly marks: readonly HitMark[];
+  readonly marks: readonly Strike[];
   /** The stretch drawn, in ticks from the start of the section. */
   readonly from: number;
   readonly to: number;
@@ -25,16 +25,16 @@ export const HitStrip = memo(function HitStrip({ player, marks, from, to }: Prop
       aria-hidden="true"
     >
       {marks.map((mark) => {
-        const end = mark.start + mark.ticks;
-        if (end <= from || mark.start >= to) return null;
-        const left = Math.max(0, x(mark.start));
-        const width = Math.min(100, x(end)) - left;
-        const struckHere = mark.start >= from;
+        const dead = mark.kind === 'dead';
+        if ((dead ? mark.at < from : mark.end <= from) || mark.at >= to) return null;
+        const left = Math.max(0, x(mark.at));
+        const width = Math.min(100, x(mark.end)) - left;
+        const struckHere = mark.at >= from;
         const height = mark.weak ? 9 : 15;
-        if (mark.kind === 'dead') {
+        if (dead) {
           return (
             <path
-              key={mark.start}
+              key={`${mark.at} ${mark.pick}`}
               d={`M${left},3 l4,12 m0,-12 l-4,12`}
               stroke="currentColor"
               strokeWidth="1.5"
@@ -45,7 +45,7 @@ export const HitStrip = memo(function HitStrip({ player, marks, from, to }: Prop
         }
         const muted = mark.kind === 'mute';
         return (
-          <g key={mark.start} fill="currentColor">
+          <g key={`${mark.at} ${mark.pick}`} fill="currentColor">
             <rect
               x={left}
               y={11}

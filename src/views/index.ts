@@ -1,11 +1,10 @@
 /**
  * views: drawings of core values, without the store. They take values and callbacks and draw.
  */
-export { hitMarksOf, type HitMark } from './hit-marks';
 export { HitStrip } from './hit-strip';
 export { MomentLadder, type LadderLink, type LadderNote } from './moment-ladder';
 export { Neck } from './neck';
 export { PLAYER_BORDER, PLAYER_TEXT, PlayerMark } from './player-look';
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
-export { Together } from './together';
+export { Together, type Trouble } from './together';
 export { SheetBarDrawing } from './sheet-bar';

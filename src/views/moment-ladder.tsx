@@ -6,6 +6,8 @@ export interface LadderNote {
   readonly player: Player;
   readonly pitch: number;
   readonly name: string;
+  /** Sounds on from before, though nobody strikes it now. */
+  readonly isLeft: boolean;
 }
 
 export interface LadderLink {
@@ -150,13 +152,14 @@ export const MomentLadder = memo(function MomentLadder(props: Props) {
             last = ty;
             return (
               <g key={`${player}${note.pitch}`}>
-                <PlayerShape player={player} x={x(player)} y={y(note.pitch)} size={13} />
+                <PlayerShape player={player} x={x(player)} y={y(note.pitch)} size={13} hollow={note.isLeft} />
                 <text
                   x={x(player) + 12}
                   y={ty + 5}
                   className={`fill-current text-[14px] font-bold ${PLAYER_TEXT[player]}`}
                 >
                   {note.name}
+                  {note.isLeft && ' rings on'}
                 </text>
               </g>
             );

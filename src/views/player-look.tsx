@@ -20,14 +20,24 @@ export const PLAYER_BORDER: Readonly<Record<Player, string>> = {
 };
 
 /** The player's shape around a point, in SVG units: ▲ guitar 1, ◆ guitar 2, ■ bass. */
-export function PlayerShape({ player, x, y, size }: { player: Player; x: number; y: number; size: number }) {
+export function PlayerShape(props: { player: Player; x: number; y: number; size: number; hollow?: boolean }) {
+  const { player, x, y, size, hollow = false } = props;
   const r = size / 2;
   const points = {
     guitar1: `${x},${y - r} ${x + r},${y + r * 0.85} ${x - r},${y + r * 0.85}`,
     guitar2: `${x},${y - r * 1.1} ${x + r * 1.1},${y} ${x},${y + r * 1.1} ${x - r * 1.1},${y}`,
     bass: `${x - r},${y - r * 0.7} ${x + r},${y - r * 0.7} ${x + r},${y + r * 0.7} ${x - r},${y + r * 0.7}`,
   }[player];
-  return <polygon points={points} className={PLAYER_FILL[player]} />;
+  if (!hollow) return <polygon points={points} className={PLAYER_FILL[player]} />;
+  return (
+    <polygon
+      points={points}
+      className={PLAYER_TEXT[player]}
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="2"
+    />
+  );
 }
 
 /** The shape as an inline mark before a player's name. */

@@ -1,8 +1,8 @@
 import { differingPasses, PLAYER_WORDS, PLAYERS, type Cell, type Player, type Section } from '../form/index';
 import { gripPitches, holdGrip, missingFret } from '../grip/index';
-import type { Key } from '../pitch/index';
+import { noteName, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
 import {
-  momentsOf,
+  songKey,
   unfold,
   type FindingKind,
   type KeptFinding,
@@ -10,10 +10,19 @@ import {
   type Playing,
   type Song,
 } from '../song/index';
-import { beatTicks } from '../time/index';
-import { judge, nameIn, type Judgement } from './judge';
+import { barTicks, beatTicks } from '../time/index';
+import { delays } from './delay';
+import { flams } from './flam';
+import { judge, type Judgement } from './judge';
+import { linesInVoice } from './line';
+import { pushes } from './push';
+import { ringsOver } from './ring';
 import type { Level, Part, Scene } from './scene';
+import { shifts } from './shift';
+import { holdOf, momentAt, stageOf, type Stage, type Timed } from './stage';
+import { buriedHits, ringingStops } from './stop';
 import { REACH_WATCH_SHARE } from './thresholds';
+import { nameIn } from './words';
 
 /** A judgement with its place. `bar` and `beat` count from 1; `beats` is how long it lasts. */
 export interface Finding {
@@ -29,6 +38,8 @@ export interface Finding {
   readonly players: readonly Player[];
   /** Spelled with octave, lowest first: `B♭2`. */
   readonly notes: readonly string[];
+  /** The same as pitches, as they sound in this playing. */
+  readonly pitches: readonly Midi[];
   readonly text: string;
   readonly score: number;
   /** Why it is meant, or null. */
@@ -36,17 +47,26 @@ export interface Finding {
   /** Place in the form of the playing it was heard in, from 0, and the moment of its section. */
   readonly playing: number;
   readonly moment: number;
+  /** From and to in ticks from the start of the section. */
+  readonly from: number;
+  readonly to: number;
 }
 
 /** All findings of a song in played order: every section once in each key, and whatever differs on later passes. */
 export function songFindings(song: Song): readonly Finding[] {
+  const known = songCache.get(song);
+  if (known) return known;
   const seen = new Set<Section>();
-  return unfold(song).flatMap((playing) => {
+  const found = unfold(song).flatMap((playing) => {
     if (seen.has(playing.section)) return [];
     seen.add(playing.section);
     return playingFindings(song, playing);
   });
+  songCache.set(song, found);
+  return found;
 }
+
+const songCache = new WeakMap<Song, readonly Finding[]>();
 
 /** Findings of one playing of a section, kept ones marked. Remembered while section, rig and key stay. */
 export function playingFindings(song: Song, playing: Playing): readonly Finding[] {
@@ -55,8 +75,34 @@ export function playingFindings(song: Song, playing: Playing): readonly Finding[
   return raw.map((f) => ({
     ...f,
     playing: playing.index,
-    kept: own.find((k) => keeps(k, f))?.reason ?? null,
+    kept: own.find((k) => keeps(k, f, playing.shift))?.reason ?? null,
   }));
+}
+
+/** What is kept on purpose, in the order it was kept, and whether its cause is still there. */
+export function keptList(song: Song): readonly { readonly kept: KeptFinding; readonly applies: boolean }[] {
+  const playings = unfold(song);
+  return song.kept.map((kept) => ({
+    kept,
+    applies: playings.some(
+      (p) => p.entry.section === kept.section && remembered(song, p).some((f) => keeps(kept, f, p.shift)),
+    ),
+  }));
+}
+
+/** The entry that keeps a finding from now on: its place and the notes that cause it. */
+export function keepingOf(song: Pick<Song, 'key'>, f: Finding, reason: string, shift = 0): KeptFinding {
+  const key = songKey(song);
+  return {
+    section: f.section,
+    pass: f.pass === 1 ? null : f.pass,
+    bar: f.bar,
+    beat: f.beat,
+    kind: f.kind,
+    players: f.players,
+    notes: f.pitches.map((p) => noteName((p - shift) as Midi, key)),
+    reason,
+  };
 }
 
 /** What sounds at a moment of a section, ready to be judged. */
@@ -69,7 +115,7 @@ export function sceneAt(song: Pick<Song, 'players'>, moment: Moment, key: Key): 
     return [{ player, pitches, soundTicks: moment.soundTicks[player], gain: instrument.gain }];
   });
   const complete = PLAYERS.every((player) => moment.cells[player].kind !== 'open');
-  return { chord: moment.chord, key, parts, complete };
+  return { chord: moment.chord, key, parts, complete, overlapTicks: moment.overlapTicks };
 }
 
 /** Whether the hand can do what a cell asks, apart from the others. */
@@ -77,54 +123,120 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
   if (cell.kind !== 'grip') return [];
   const instrument = song.players[player];
   const base = { players: [player], pitches: [], score: 1, level: 'clash' } as const;
-  const missing = missingFret(cell.grip, instrument);
-  if (missing) {
-    const last = instrument.frets - instrument.capo;
-    const text = `${PLAYER_WORDS[player]}: fret ${missing.fret} is not there, this neck ends at ${last}.`;
-    return [{ ...base, kind: 'range', text }];
+  const hold = holdOf(cell.grip, instrument);
+  if (hold === null) {
+    const missing = missingFret(cell.grip, instrument);
+    if (missing) {
+      const last = instrument.frets - instrument.capo;
+      const text = `${PLAYER_WORDS[player]}: fret ${missing.fret} is not there, this neck ends at ${last}.`;
+      return [{ ...base, kind: 'range', text }];
+    }
+    const refused = holdGrip(cell.grip, instrument, instrument.hand);
+    const why = refused.ok ? '' : refused.error;
+    return [{ ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold this: ${why}.` }];
   }
-  const hold = holdGrip(cell.grip, instrument, instrument.hand);
-  if (!hold.ok)
-    return [{ ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold this: ${hold.error}.` }];
   const limit = instrument.hand.spreadMm['14'];
-  if (hold.value.reachMm < REACH_WATCH_SHARE * limit) return [];
-  const text = `${PLAYER_WORDS[player]}: a wide stretch, ${Math.round(hold.value.reachMm)} mm of ${limit} mm.`;
+  if (hold.reachMm < REACH_WATCH_SHARE * limit) return [];
+  const text = `${PLAYER_WORDS[player]}: a wide stretch, ${Math.round(hold.reachMm)} mm of ${limit} mm.`;
   return [{ ...base, kind: 'reach', text, level: 'watch', score: 0.6 }];
 }
 
 type Raw = Omit<Finding, 'playing' | 'kept'>;
 
-const cache = new WeakMap<Section, Map<string, { players: Song['players']; list: readonly Raw[] }>>();
+interface Ground {
+  readonly players: Song['players'];
+  readonly tempo: number;
+  readonly voice: Song['voice'];
+  readonly times: number;
+}
+
+const cache = new WeakMap<Section, Map<string, { ground: Ground; list: readonly Raw[] }>>();
 
 function remembered(song: Song, playing: Playing): readonly Raw[] {
   let known = cache.get(playing.section);
   if (!known) cache.set(playing.section, (known = new Map()));
   const id = `${playing.key.text} ${song.meter.beats}/${song.meter.unit}`;
+  const times = Math.max(...song.form.filter((e) => e.section === playing.entry.section).map((e) => e.times));
+  const ground = { players: song.players, tempo: song.tempo, voice: song.voice, times };
   const hit = known.get(id);
-  if (hit && hit.players === song.players) return hit.list;
-  const list = work(song, playing);
-  known.set(id, { players: song.players, list });
+  if (hit && sameGround(hit.ground, ground)) return hit.list;
+  const list = work(song, playing, times);
+  known.set(id, { ground, list });
   return list;
 }
 
-function work(song: Song, { section, key }: Playing): readonly Raw[] {
+function sameGround(a: Ground, b: Ground): boolean {
+  return (
+    a.players === b.players &&
+    a.tempo === b.tempo &&
+    a.times === b.times &&
+    a.voice?.join() === b.voice?.join()
+  );
+}
+
+function work(song: Song, { section, key }: Playing, times: number): readonly Raw[] {
   const passes = [1, ...differingPasses(section).filter((pass) => pass !== 1)];
+  const voice = voiceOf(song);
   return passes.flatMap((pass) => {
-    const moments = momentsOf(section, { pass, meter: song.meter });
+    const stage = stageOf(song, { section, key, pass, voice, times });
     const differs = (bar: number) =>
+      pass === 1 ||
       section.variants.some((v) => v.pass === pass && bar >= v.fromBar && bar < v.fromBar + v.bars.length);
-    const raw = moments.flatMap((moment, index): Raw[] => {
-      if (pass !== 1 && !differs(moment.bar)) return [];
-      const scene = sceneAt(song, moment, key);
-      const hands = PLAYERS.flatMap((player) =>
-        moment.places[player]?.bar === moment.bar && startsHere(moments, index, player)
-          ? judgeHand(player, moment.cells[player], song)
-          : [],
-      );
-      return [...judge(scene), ...hands].map((j) => place(j, { song, section, pass, moment, index, scene }));
+    const place = { song, stage, section, pass };
+    const standing = stage.moments.flatMap((moment, index): Raw[] => {
+      if (!differs(moment.bar)) return [];
+      const list = [...judgedMoment(song, moment, key), ...handsAt(song, stage.moments, index)];
+      return list.map((j) => placed({ ...j, at: moment.start, ticks: moment.ticks }, place));
     });
-    return joinDoublings(raw);
+    const passing = overTime(stage)
+      .filter((t) => differs(Math.floor(t.at / stage.barTicks)))
+      .map((t) => placed(t, place));
+    return [...joinDoublings(standing), ...passing].sort((a, b) => a.from - b.from || b.score - a.score);
   });
+}
+
+function overTime(stage: Stage): readonly Timed[] {
+  return [
+    ...pushes(stage),
+    ...flams(stage),
+    ...ringingStops(stage),
+    ...buriedHits(stage),
+    ...ringsOver(stage),
+    ...delays(stage),
+    ...linesInVoice(stage),
+    ...shifts(stage),
+  ];
+}
+
+/** The same bars come again and again: what was said of the same sounds is not worked out twice. */
+function judgedMoment(song: Song, moment: Moment, key: Key): readonly Judgement[] {
+  let known = judged.get(song.players);
+  if (!known) judged.set(song.players, (known = new Map()));
+  let id = `${key.text} ${moment.chordText}`;
+  for (const player of PLAYERS) {
+    const cell = moment.cells[player];
+    id += cell.kind === 'grip' ? `|${cell.grip.join()} ${moment.soundTicks[player]}` : `|${cell.kind}`;
+  }
+  for (const ticks of Object.values(moment.overlapTicks)) id += ` ${ticks}`;
+  let list = known.get(id);
+  if (!list) {
+    list = judge(sceneAt(song, moment, key));
+    if (known.size >= MOST_JUDGED) known.clear();
+    known.set(id, list);
+  }
+  return list;
+}
+
+const MOST_JUDGED = 4000;
+const judged = new WeakMap<Song['players'], Map<string, readonly Judgement[]>>();
+
+function handsAt(song: Song, moments: readonly Moment[], index: number): readonly Judgement[] {
+  const moment = moments[index]!;
+  return PLAYERS.flatMap((player) =>
+    moment.places[player]?.bar === moment.bar && startsHere(moments, index, player)
+      ? judgeHand(player, moment.cells[player], song)
+      : [],
+  );
 }
 
 function startsHere(moments: readonly Moment[], index: number, player: Player): boolean {
@@ -133,59 +245,89 @@ function startsHere(moments: readonly Moment[], index: number, player: Player): 
   return before?.bar !== here?.bar || before?.index !== here?.index;
 }
 
-function place(
-  j: Judgement,
-  at: { song: Song; section: Section; pass: number; moment: Moment; index: number; scene: Scene },
-): Raw {
-  const beat = beatTicks(at.song.meter);
-  const where = { bar: at.moment.bar + 1, beat: at.moment.at / beat + 1, beats: at.moment.ticks / beat };
-  const notes = [...j.pitches].sort((a, b) => a - b).map((p) => nameIn(at.scene, p));
+function voiceOf(song: Song): Stage['voice'] {
+  if (song.voice === null) return null;
+  const [low, high] = [parseNote(song.voice[0]), parseNote(song.voice[1])];
+  return low.ok && high.ok ? [low.value, high.value] : null;
+}
+
+function placed(t: Timed, at: { song: Song; stage: Stage; section: Section; pass: number }): Raw {
+  const { stage, song } = at;
+  const bar = barTicks(song.meter);
+  const beat = beatTicks(song.meter);
+  const round = (n: number) => Math.round(n * 1000) / 1000;
+  const inBar = t.at - Math.floor(t.at / bar) * bar;
+  const where = {
+    bar: Math.floor(t.at / bar) + 1,
+    beat: round(inBar / beat + 1),
+    beats: round(t.ticks / beat),
+  };
+  const moment = momentAt(stage, t.at);
+  const pitches = [...t.pitches].sort((a, b) => a - b);
+  const notes = pitches.map((p) => nameIn({ chord: moment.chord, key: stage.key }, p));
   const id = [
     at.section.name,
     at.pass,
     where.bar,
     where.beat,
-    j.kind,
-    j.players.join('+'),
+    t.kind,
+    t.players.join('+'),
     notes.join('.'),
   ].join('|');
   return {
     id,
-    kind: j.kind,
-    level: j.level,
+    kind: t.kind,
+    level: t.level,
     section: at.section.name,
     pass: at.pass,
     ...where,
-    players: j.players,
+    players: t.players,
     notes,
-    text: j.text,
-    score: Math.round(j.score * 100) / 100,
-    moment: at.index,
+    pitches,
+    text: t.text,
+    score: Math.round(t.score * 100) / 100,
+    moment: stage.moments.indexOf(moment),
+    from: t.at,
+    to: t.at + t.ticks,
   };
 }
 
 /** Doublings that follow each other are said once. */
 function joinDoublings(list: readonly Raw[]): readonly Raw[] {
   const joined: Raw[] = [];
-  let at = -1; // where the running doubling stands in `joined`, and the moment it has reached
-  let reached = -2;
+  let at = -1; // where the running doubling stands in `joined`
   for (const f of list) {
-    if (f.kind === 'doubling' && f.moment === reached + 1) {
-      joined[at] = { ...joined[at]!, beats: joined[at]!.beats + f.beats };
+    const running = joined[at];
+    if (f.kind === 'doubling' && running?.to === f.from) {
+      joined[at] = { ...running, beats: running.beats + f.beats, to: f.to };
     } else {
       if (f.kind === 'doubling') at = joined.length;
       joined.push(f);
     }
-    if (f.kind === 'doubling') reached = f.moment;
   }
   return joined;
 }
 
-function keeps(kept: KeptFinding, f: Raw): boolean {
-  return (
-    kept.kind === f.kind &&
-    kept.bar === f.bar &&
-    (kept.pass === null || kept.pass === f.pass) &&
-    kept.players.join() === f.players.join()
-  );
+/** In a playing moved by `shift`, notes are compared without their octave: a grip may have been fretted elsewhere. */
+function keeps(kept: KeptFinding, f: Raw, shift: number): boolean {
+  if (
+    kept.kind !== f.kind ||
+    kept.bar !== f.bar ||
+    (kept.beat !== null && kept.beat !== f.beat) ||
+    (kept.pass !== null && kept.pass !== f.pass) ||
+    kept.players.join() !== f.players.join()
+  )
+    return false;
+  if (kept.notes.length === 0) return true;
+  const wanted = kept.notes.map((name) => {
+    const note = parseNote(name);
+    return note.ok ? note.value + shift : -1;
+  });
+  const same = shift === 0 ? (p: number) => p : (p: number) => pitchClass(p) as number;
+  const sorted = (list: readonly number[]) =>
+    list
+      .map(same)
+      .sort((a, b) => a - b)
+      .join();
+  return sorted(wanted) === sorted(f.pitches);
 }

@@ -1,9 +1,12 @@
 /**
  * clash: findings about what sounds together, in a bandmate's words. It never looks for what to play instead
- * (see split). Start with scene.ts and judge.ts; numbers are in thresholds.ts.
+ * (see split). Start with findings.ts; judge.ts says what is wrong with one moment, and push, flam, stop, ring, delay,
+ * line and shift what is wrong over time. Every number is in thresholds.ts.
  */
-export { judgeHand, playingFindings, sceneAt, songFindings, type Finding } from './findings';
-export { judge, nameIn, type Judgement } from './judge';
+export { keepingOf, keptList, playingFindings, sceneAt, songFindings, type Finding } from './findings';
+export { judge, type Judgement } from './judge';
+export { overviewWords, sectionOverview, songWords } from './overview';
+export { nameIn, playersWords } from './words';
 export { mudOf, type Mud } from './mud';
 export { rubBetween, type Rub } from './rub';
 export { soundingParts, type Level, type Part, type Scene } from './scene';

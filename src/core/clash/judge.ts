@@ -3,29 +3,22 @@ import {
   belongs,
   hasThird,
   intervalWords,
-  noteName,
   pitchClass,
   pretty,
   spell,
   thirdOf,
   toneName,
-  withOctave,
   type Midi,
 } from '../pitch/index';
 import { gainClass, gripDirt } from '../sound/index';
 import type { FindingKind } from '../song/index';
+import { levelOf } from './level';
 import { mudOf } from './mud';
 import { rubBetween, wrongThird } from './rub';
-import { soundingParts, type Level, type Part, type Scene } from './scene';
+import { soundingParts, togetherTicks, type Level, type Part, type Scene } from './scene';
 import { energyOf, overlap } from './separation';
-import {
-  CLASH_FROM,
-  CROWDING_OVERLAP,
-  CROWDING_OVERLAP_BAD,
-  CROWDING_SPAN,
-  DIRT_UNIT,
-  WATCH_FROM,
-} from './thresholds';
+import { CROWDING_OVERLAP, CROWDING_OVERLAP_BAD, CROWDING_SPAN, DIRT_UNIT, WATCH_FROM } from './thresholds';
+import { article, nameIn } from './words';
 
 /** One thing to say about a moment, without its place in the song. */
 export interface Judgement {
@@ -82,7 +75,8 @@ function rubs(scene: Scene, parts: readonly Part[]): Judgement[] {
   const list: Judgement[] = [];
   parts.forEach((a, i) => {
     for (const b of parts.slice(i)) {
-      const rub = rubBetween(a, b, scene.chord);
+      const ticks = togetherTicks(scene, a, b);
+      const rub = ticks === 0 ? null : rubBetween(a, b, scene.chord, ticks);
       if (rub === null || rub.score < WATCH_FROM) continue;
       const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
       const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];
@@ -133,7 +127,7 @@ function missingThird(scene: Scene, parts: readonly Part[]): Judgement[] {
 function registers(scene: Scene, parts: readonly Part[]): Judgement[] {
   const a = parts.find((part) => part.player === 'guitar1');
   const b = parts.find((part) => part.player === 'guitar2');
-  if (!a || !b) return [];
+  if (!a || !b || togetherTicks(scene, a, b) === 0) return [];
   const players: Player[] = ['guitar1', 'guitar2'];
   const [fewer, more] = a.pitches.length <= b.pitches.length ? [a, b] : [b, a];
   if (fewer.pitches.every((p) => more.pitches.includes(p))) {
@@ -169,25 +163,10 @@ function judgement(
   return { kind, level: levelOf(score), players, pitches, text, score };
 }
 
-export function levelOf(score: number): Level {
-  if (score >= CLASH_FROM) return 'clash';
-  return score >= WATCH_FROM ? 'watch' : 'note';
-}
-
-/** A note as the chord spells it, else as the key does: `B♭2`. */
-export function nameIn(scene: Pick<Scene, 'chord' | 'key'>, pitch: Midi): string {
-  const inChord = scene.chord ? toneName(scene.chord, pitch) : null;
-  return pretty(inChord === null ? noteName(pitch, scene.key) : withOctave(inChord, pitch));
-}
-
 function name(scene: Scene, pitch: Midi): string {
   return nameIn(scene, pitch);
 }
 
 function who(part: Part): string {
   return PLAYER_WORDS[part.player];
-}
-
-function article(noun: string): string {
-  return `${/^[aeiou]/.test(noun) && !noun.startsWith('uni') ? 'an' : 'a'} ${noun}`;
 }

@@ -7,6 +7,7 @@ import {
   FOREIGN_NOTE,
   RUB_UNIT,
   RUB_WEIGHT,
+  SHORT_BEATS,
   SHORTEST_WEIGHT,
   WRONG_THIRD,
 } from './thresholds';
@@ -19,9 +20,17 @@ export interface Rub {
   readonly b: Midi;
 }
 
-/** Between two sounding parts, or inside one (`a === b`). Null when nothing rubs. */
-export function rubBetween(a: Part, b: Part, chord: ChordSymbol | null): Rub | null {
-  const weight = durationWeight(Math.min(a.soundTicks, b.soundTicks));
+/**
+ * Between two sounding parts, or inside one (`a === b`), for as long as they are heard at once (`ticks`; the shorter of
+ * the two when it is not known). Null when nothing rubs.
+ */
+export function rubBetween(
+  a: Part,
+  b: Part,
+  chord: ChordSymbol | null,
+  ticks: number = Math.min(a.soundTicks, b.soundTicks),
+): Rub | null {
+  const weight = durationWeight(ticks);
   const drive = a === b ? 1 + 0.05 * a.gain : 1 + 0.01 * Math.max(a.gain, b.gain);
   let sum = 0;
   let worst: { weight: number; a: Midi; b: Midi } | null = null;
@@ -86,7 +95,9 @@ function baseWeight(distance: number, withBass: boolean): number {
   }
 }
 
-function durationWeight(ticks: number): number {
+/** How much a rub counts by how long it lasts. */
+export function durationWeight(ticks: number): number {
   const beats = ticks / TICKS_PER_QUARTER;
-  return Math.min(1, Math.max(SHORTEST_WEIGHT, Math.sqrt(beats / 2)));
+  if (beats >= SHORT_BEATS) return Math.min(1, Math.sqrt(beats / 2));
+  return Math.max(SHORTEST_WEIGHT, Math.sqrt(SHORT_BEATS / 2) * (beats / SHORT_BEATS));
 }

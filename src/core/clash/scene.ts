@@ -1,4 +1,6 @@
 import type { Player } from '../form/index';
+import { PLAYERS } from '../form/index';
+import type { PlayerPair } from '../song/index';
 import type { ChordSymbol, Key, Midi } from '../pitch/index';
 
 /** What one player sounds at one moment. */
@@ -17,6 +19,8 @@ export interface Scene {
   readonly chord: ChordSymbol | null;
   readonly key: Key;
   readonly parts: readonly Part[];
+  /** How long two parts are heard at once, in ticks, where that is less than the shorter one; 0 when they never meet. */
+  readonly overlapTicks?: Readonly<Partial<Record<PlayerPair, number>>>;
   /** False while a cell is still open: then nothing is said about what is missing. */
   readonly complete: boolean;
 }
@@ -26,4 +30,12 @@ export type Level = 'note' | 'watch' | 'clash';
 /** Parts that are heard. */
 export function soundingParts(scene: Scene): readonly Part[] {
   return scene.parts.filter((part) => part.pitches.length > 0 && part.soundTicks > 0);
+}
+
+/** How long two parts of a scene are heard at once, in ticks. */
+export function togetherTicks(scene: Scene, a: Part, b: Part): number {
+  const shorter = Math.min(a.soundTicks, b.soundTicks);
+  if (a === b) return shorter;
+  const [first, second] = PLAYERS.indexOf(a.player) < PLAYERS.indexOf(b.player) ? [a, b] : [b, a];
+  return Math.min(shorter, scene.overlapTicks?.[`${first.player} ${second.player}` as PlayerPair] ?? shorter);
 }

@@ -32,8 +32,11 @@ export const BELONGS_SHARE = 0.15;
 export const BELONGS_SHARE_SEMITONE = 0.4;
 export const FOREIGN_NOTE = 0.25;
 export const WRONG_THIRD = 1;
-/** Shortest duration weight; √(beats/2) between it and 1. */
-export const SHORTEST_WEIGHT = 0.35;
+/** Duration weight: √(beats/2), at most 1; below half a beat it falls straight, but not under this. */
+export const SHORTEST_WEIGHT = 0.2;
+export const SHORT_BEATS = 0.5;
+/** Nothing shorter than a 32nd is heard as sounding together (common practice). */
+export const SHORTEST_OVERLAP_TICKS = 120;
 
 /** Two guitars crowd when their spans overlap by this share of the narrower one … */
 export const CROWDING_SPAN = 0.5;
@@ -43,3 +46,49 @@ export const CROWDING_OVERLAP_BAD = 0.72;
 
 /** A stretch this close to the hand's limit is worth watching (common practice). */
 export const REACH_WATCH_SHARE = 0.9;
+
+// What sounds when. All common practice, set with the labelled cases in test/judgement-cases.ts.
+
+/** A change that only some bring early, before what rubs is added. */
+export const PUSH_ALONE = 0.3;
+/** … more when old and new chord share no note. */
+export const PUSH_NOTHING_SHARED = 0.3;
+
+/** Strokes that miss each other by up to a sixteenth; a weak one matters less. */
+export const FLAM_TICKS = 240;
+export const FLAM = 0.7;
+export const FLAM_WEAK = 0.55;
+
+/** A silence this long is a stop: an eighth. */
+export const SHORTEST_STOP_TICKS = 480;
+/** Ringing on for a beat or more is a clash, for less worth watching. */
+export const STOP_LONG_TICKS = 960;
+export const STOP_LONG = 1.1;
+export const STOP_SHORT = 0.7;
+
+/** A dead hit under a ringing chord; a weak one was hardly meant to be heard. */
+export const BURIED = 0.6;
+export const BURIED_WEAK = 0.4;
+
+/** What a string left open is counted for at most: two bars of 4/4. */
+export const LONGEST_RING_TICKS = 7680;
+/** What a hand could stop, it stops more often than not, most of all a bassist's; it is never worse than a watch. */
+export const HAND_STOPS_SHARE = { guitar: 0.5, bass: 0.25 } as const;
+export const HAND_STOPS_MOST = 0.9;
+/** A string nothing stops sounds only when it is struck by mistake. */
+export const STRUMMED_ACROSS_SHARE = 0.8;
+
+/** How loud the first and second repeat of a delay are against the note. */
+export const DELAY_SHARES = [0.7, 0.35] as const;
+
+/** A line: at most so many strings at once, so many steps of its top note in a bar, each within a beat and a half. */
+export const LINE_MOST_NOTES = 2;
+export const LINE_STEPS = 2;
+export const LINE_TURNS_TICKS = 1440;
+/** Score for each note of it. */
+export const LINE_NOTE = 0.18;
+
+/** A way between grips that takes this share of the time there is, is tight; from 1 it does not go … */
+export const SHIFT_WATCH_SHARE = 0.9;
+/** … and from here nobody gets it across by cutting the note before short. */
+export const SHIFT_CLASH_SHARE = 1.2;

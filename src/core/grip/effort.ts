@@ -94,7 +94,7 @@ export function shiftBetween(from: Grip, to: Grip, instrument: Instrument): Shif
 /**
  * Shift, fingers and the least time from one held grip to the next. The time follows the law of aimed movements
  * (P. M. Fitts, Journal of Experimental Psychology 47, 1954: a + b·log2(distance / width + 1), here with a fret's
- * playable width of 15 mm); a and b and what each finger adds are ours, set so that five frets in an eighth at
+ * playable width of 15 mm); a and b and what each finger adds (a shape that moves as one counts as one) are ours, set so that five frets in an eighth at
  * 160 is just too much and two frets are easy (common practice).
  */
 export function wayBetween(
@@ -111,7 +111,8 @@ export function wayBetween(
     else if (was.string !== place.string) moves.push({ finger, how: 'moves' });
     else moves.push({ finger, how: was.fret === place.fret ? 'stays' : 'slides' });
   }
-  return { ...shift, moves, seconds: secondsFor(shift, moves) };
+  const asOne = keepsShape(from.hold, to.hold);
+  return { ...shift, moves, seconds: secondsFor(shift, moves, asOne) };
 }
 
 const REACTION_S = 0.04;
@@ -119,8 +120,24 @@ const PER_BIT_S = 0.048;
 const FRET_WIDTH_MM = 15;
 const PER_FINGER_S = 0.015;
 
-function secondsFor(shift: Shift, moves: readonly FingerMove[]): number {
-  const placed = moves.filter((m) => m.how === 'moves' || m.how === 'lands').length;
+/** The same fingers in the same shape, on other strings or frets: the hand moves as one. */
+function keepsShape(from: Hold, to: Hold): boolean {
+  const [a, b] = [from.presses, to.presses];
+  if (a.length === 0 || a.length !== b.length) return false;
+  const frets = b[0]!.fret - a[0]!.fret;
+  const strings = b[0]!.from - a[0]!.from;
+  return a.every(
+    (p, i) =>
+      p.finger === b[i]!.finger &&
+      b[i]!.fret - p.fret === frets &&
+      b[i]!.from - p.from === strings &&
+      b[i]!.to - p.to === strings,
+  );
+}
+
+function secondsFor(shift: Shift, moves: readonly FingerMove[], asOne: boolean): number {
+  const each = moves.filter((m) => m.how === 'moves' || m.how === 'lands').length;
+  const placed = asOne ? Math.min(1, each) : each;
   const slid = moves.some((m) => m.how === 'slides');
   if (placed === 0 && !slid) return 0;
   return REACTION_S + PER_BIT_S * Math.log2(shift.mm / FRET_WIDTH_MM + 1) + PER_FINGER_S * placed;

@@ -25,17 +25,11 @@ export {
   type HandSize,
 } from './hand';
 export { holdGrip, type Finger, type Hold, type Press } from './hold';
-export { ringsOn, stopWords, type RingingString, type Stop } from './stops';
+export { ringsOn, stopsOf, stopWords, type RingingString, type Stop } from './stops';
 export { deviceOf, deviceWords, type Device } from './device';
 export { moveWords, shiftBetween, wayBetween, type Shift, type Way } from './effort';
 export { knowGrip, type KnownGrip } from './known';
 export { enumerateGrips } from './enumerate';
-export {
-  NEIGHBOUR_KINDS,
-  NEIGHBOUR_WORDS,
-  neighboursOf,
-  type Neighbour,
-  type NeighbourKind,
-} from './neighbours';
+export { NEIGHBOUR_WORDS, neighboursOf, type Neighbour, type NeighbourKind } from './neighbours';
 export { refret } from './refret';
 export { rankOf } from './rank';

@@ -3,12 +3,16 @@ import {
   OPEN,
   PLAYERS,
   variantAt,
+  type Bar,
+  type BarPatch,
   type Cell,
   type PlacedCell,
   type PlanName,
   type Player,
+  type Push,
   type Section,
 } from '../form/index';
+import type { Delay } from '../time/index';
 import { moveSection } from './unfold';
 import { keyShift, sectionNamed, songKey, type KeptFinding, type Song } from './song';
 import { moveKey } from '../pitch/index';
@@ -27,9 +31,35 @@ export interface CellChange {
   readonly cell: Cell;
 }
 
+/** The right hand of one player in one bar (from 0) of a section, as it is played on a pass (from 1). */
+export interface HitsChange {
+  readonly section: string;
+  readonly pass: number;
+  readonly player: Player;
+  readonly bar: number;
+  /** A pattern `parseHits` accepts, or null: each grip struck once. */
+  readonly hits: string | null;
+}
+
+/** How early whatever is written at one place of a bar (from 0, ticks after the bar line) comes. */
+export interface PushChange {
+  readonly section: string;
+  readonly pass: number;
+  readonly bar: number;
+  readonly at: number;
+  readonly push: Push;
+  readonly players: readonly Player[];
+  /** Also what the chord row says. */
+  readonly chord: boolean;
+}
+
 /** Everything that can be done to a song, as plain data. */
 export type Edit =
   | { readonly kind: 'setCells'; readonly changes: readonly CellChange[] }
+  | { readonly kind: 'setHits'; readonly changes: readonly HitsChange[] }
+  | { readonly kind: 'setPush'; readonly change: PushChange }
+  | { readonly kind: 'setDelay'; readonly player: Player; readonly delay: Delay | null }
+  | { readonly kind: 'together'; readonly edits: readonly Edit[] }
   | { readonly kind: 'reopen'; readonly section: string | null }
   | { readonly kind: 'setPlan'; readonly entry: number; readonly plan: PlanName | null }
   | { readonly kind: 'keep'; readonly finding: KeptFinding }
@@ -43,6 +73,16 @@ export function applyEdit(song: Song, edit: Edit): Song {
   switch (edit.kind) {
     case 'setCells':
       return edit.changes.reduce(setCell, song);
+    case 'setHits':
+      return edit.changes.reduce(setHits, song);
+    case 'setPush':
+      return setPush(song, edit.change);
+    case 'setDelay': {
+      const rig = { ...song.players[edit.player], delay: edit.delay };
+      return { ...song, players: { ...song.players, [edit.player]: rig } };
+    }
+    case 'together':
+      return edit.edits.reduce(applyEdit, song);
     case 'reopen':
       return mapSections(song, (s) => (edit.section === null || s.name === edit.section ? reopen(s) : s));
     case 'setPlan':
@@ -71,8 +111,10 @@ export function sameCause(a: Omit<KeptFinding, 'reason'>, b: Omit<KeptFinding, '
     a.section === b.section &&
     a.pass === b.pass &&
     a.bar === b.bar &&
+    a.beat === b.beat &&
     a.kind === b.kind &&
-    a.players.join() === b.players.join()
+    a.players.join() === b.players.join() &&
+    a.notes.join() === b.notes.join()
   );
 }
 
@@ -116,6 +158,70 @@ function setInSection(section: Section, at: CellAddress, cell: Cell): Section {
     return { ...v, bars };
   });
   return { ...section, variants };
+}
+
+function setHits(song: Song, change: HitsChange): Song {
+  const { player, bar, hits } = change;
+  return mapBar(song, change, {
+    has: (patch) => patch.hits?.[player] !== undefined,
+    patch: (p) => ({ ...p, hits: { ...p.hits, [player]: hits } }),
+    bar: (b) => ({ ...b, hits: { ...b.hits, [player]: hits } }),
+    what: `hits of ${player} in bar ${bar + 1}`,
+  });
+}
+
+function setPush(song: Song, change: PushChange): Song {
+  const { at, push } = change;
+  const put = <T extends { readonly at: number; readonly push: Push }>(list: readonly T[]) =>
+    list.map((one) => (one.at === at ? { ...one, push } : one));
+  const what = `push in bar ${change.bar + 1}`;
+  let next = song;
+  for (const player of change.players) {
+    next = mapBar(next, change, {
+      has: (patch) => patch.cells?.[player] !== undefined,
+      patch: (p) => ({ ...p, cells: { ...p.cells, [player]: put(p.cells![player]!) } }),
+      bar: (b) => ({ ...b, cells: { ...b.cells, [player]: put(b.cells[player]) } }),
+      what,
+    });
+  }
+  if (!change.chord) return next;
+  return mapBar(next, change, {
+    has: (patch) => patch.chords !== undefined,
+    patch: (p) => ({ ...p, chords: put(p.chords!) }),
+    bar: (b) => ({ ...b, chords: put(b.chords) }),
+    what,
+  });
+}
+
+/** Changes a bar where it is written for that pass: in the last patch that `has` it, else in the section itself. */
+function mapBar(
+  song: Song,
+  at: { section: string; pass: number; bar: number },
+  change: {
+    has: (patch: BarPatch) => boolean;
+    patch: (patch: BarPatch) => BarPatch;
+    bar: (bar: Bar) => Bar;
+    what: string;
+  },
+): Song {
+  if (!sectionNamed(song, at.section)?.bars[at.bar])
+    throw new RangeError(`No ${change.what} of ${at.section}`);
+  return mapSections(song, (section) => {
+    if (section.name !== at.section) return section;
+    const written = section.variants.findLastIndex((v) => {
+      const patch = v.pass === at.pass ? v.bars[at.bar - v.fromBar] : undefined;
+      return patch !== undefined && change.has(patch);
+    });
+    if (written < 0) {
+      return { ...section, bars: section.bars.map((b, i) => (i === at.bar ? change.bar(b) : b)) };
+    }
+    const variants = section.variants.map((v, i) =>
+      i === written
+        ? { ...v, bars: v.bars.map((p, n) => (n === at.bar - v.fromBar ? change.patch(p) : p)) }
+        : v,
+    );
+    return { ...section, variants };
+  });
 }
 
 /** Everything not locked goes back to the solver. */

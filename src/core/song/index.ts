@@ -16,9 +16,17 @@ export {
   type Song,
   type VoiceRange,
 } from './song';
-export { applyEdit, cellAt, type CellAddress, type CellChange, type Edit } from './edit';
-export { strikesOf, type Strike, type Strikes } from './strikes';
-export { momentsOf, type CellPlace, type Moment } from './moments';
+export {
+  applyEdit,
+  cellAt,
+  type CellAddress,
+  type CellChange,
+  type Edit,
+  type HitsChange,
+  type PushChange,
+} from './edit';
+export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
+export { momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
 export { unfold, type Playing } from './unfold';
 export { readSong, saveSong, SONG_VERSION, type SavedSong } from './saved';
-export { refitSong, uniformShift, type Misfit, type Refit, type Refitted } from './refit';
+export { refitSong, type Misfit, type Refit, type Refitted } from './refit';

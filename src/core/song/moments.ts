@@ -12,6 +12,8 @@ import { isNoChord, parseChord, type ChordSymbol } from '../pitch/index';
 import { barTicks, type Meter } from '../time/index';
 import { strikesOf, type Strikes } from './strikes';
 
+export type PlayerPair = 'guitar1 guitar2' | 'guitar1 bass' | 'guitar2 bass';
+
 /** Where a cell is written: bar (from 0) and place in that bar's list. It may last over later moments and bars. */
 export interface CellPlace {
   readonly bar: number;
@@ -37,6 +39,8 @@ export interface Moment {
   readonly places: Readonly<Record<Player, CellPlace | null>>;
   /** How long each player sounds at most in this moment, in ticks; 0 when silent or only dead hits. */
   readonly soundTicks: Readonly<Record<Player, number>>;
+  /** The longest stretch two players are heard at once in this moment, in ticks. */
+  readonly overlapTicks: Readonly<Record<PlayerPair, number>>;
   /** Someone sings during this moment. */
   readonly sung: boolean;
 }
@@ -93,12 +97,12 @@ function cut(
         cells: { ...cells },
         places: { ...places },
         soundTicks: SILENT,
+        overlapTicks: APART,
         sung: sings(bar.voice, { from: at / barLength, to: until / barLength }),
       });
     });
   });
-  const strikes = strikesOf(bars, meter);
-  return joinHeld(moments).map((moment) => ({ ...moment, soundTicks: soundTicksIn(moment, strikes) }));
+  return withSound(joinHeld(moments), strikesOf(bars, meter));
 }
 
 /** A bar line alone does not start a new moment when nothing changes and nothing is struck anew. */
@@ -131,23 +135,51 @@ function understood(text: string): ChordSymbol | null {
 }
 
 const SILENT: Moment['soundTicks'] = { guitar1: 0, guitar2: 0, bass: 0 };
+const APART: Moment['overlapTicks'] = { 'guitar1 guitar2': 0, 'guitar1 bass': 0, 'guitar2 bass': 0 };
 
-/** The longest stretch a stroke of each player's cell is heard while the moment lasts; what is held over counts. */
-function soundTicksIn(moment: Moment, strikes: Strikes): Moment['soundTicks'] {
-  const from = moment.start;
-  const to = moment.start + moment.ticks;
-  const longest = (player: Player): number => {
-    const place = moment.places[player];
-    if (place === null || moment.cells[player].kind !== 'grip') return 0;
-    let most = 0;
-    for (const s of strikes[player]) {
-      if (s.at >= to) break;
-      if (s.cell.bar !== place.bar || s.cell.index !== place.index) continue;
-      most = Math.max(most, Math.min(s.end, to) - Math.max(s.at, from));
+/** Ticks at which something is heard, from and to. */
+type Stretch = readonly [from: number, to: number];
+
+/**
+ * Adds how long strokes of each player's cell are heard in each moment, alone and at once. What is held over from the
+ * moment before counts; what a cell before it left ringing does not (the clash room looks at that).
+ */
+function withSound(moments: readonly Moment[], strikes: Strikes): readonly Moment[] {
+  const next: Record<Player, number> = { guitar1: 0, guitar2: 0, bass: 0 };
+  return moments.map((moment) => {
+    const heard = {} as Record<Player, readonly Stretch[]>;
+    for (const player of PLAYERS) {
+      const list = strikes[player];
+      const place = moment.places[player];
+      const stretches: Stretch[] = [];
+      while (next[player] < list.length && list[next[player]]!.until <= moment.start) next[player] += 1;
+      for (let i = next[player]; i < list.length; i += 1) {
+        const s = list[i]!;
+        if (s.at >= moment.start + moment.ticks) break;
+        if (s.end <= s.at || s.cell.bar !== place?.bar || s.cell.index !== place.index) continue;
+        const from = Math.max(s.at, moment.start);
+        const to = Math.min(s.end, moment.start + moment.ticks);
+        if (to > from) stretches.push([from, to]);
+      }
+      heard[player] = stretches;
     }
-    return most;
-  };
-  return { guitar1: longest('guitar1'), guitar2: longest('guitar2'), bass: longest('bass') };
+    const longest = (player: Player) => Math.max(0, ...heard[player].map(([from, to]) => to - from));
+    const soundTicks = { guitar1: longest('guitar1'), guitar2: longest('guitar2'), bass: longest('bass') };
+    const overlapTicks = {
+      'guitar1 guitar2': longestOverlap(heard.guitar1, heard.guitar2),
+      'guitar1 bass': longestOverlap(heard.guitar1, heard.bass),
+      'guitar2 bass': longestOverlap(heard.guitar2, heard.bass),
+    };
+    return { ...moment, soundTicks, overlapTicks };
+  });
+}
+
+function longestOverlap(a: readonly Stretch[], b: readonly Stretch[]): number {
+  let most = 0;
+  for (const [from, to] of a) {
+    for (const [from2, to2] of b) most = Math.max(most, Math.min(to, to2) - Math.max(from, from2));
+  }
+  return most;
 }
 
 /** `from` and `to` are fractions of the bar. */

@@ -83,8 +83,12 @@ export function refitSong(song: Song, to: Refit): Refitted {
     return own?.ok && shift !== 0 ? { ...entry, key: moveKey(own.value, shift).text } : entry;
   });
   const voice = song.voice && shift !== 0 ? movedVoice(song.voice, shift, newKey) : song.voice;
+  const kept =
+    shift === 0
+      ? song.kept
+      : song.kept.map((k) => ({ ...k, notes: k.notes.map((name) => movedNote(name, shift, newKey)) }));
   return {
-    song: { ...song, key: text, voice, players: to.players, sections, form },
+    song: { ...song, key: text, voice, players: to.players, sections, form, kept },
     shift,
     changed,
     misfits,
@@ -92,7 +96,7 @@ export function refitSong(song: Song, to: Refit): Refitted {
 }
 
 /** Semitones every string of an instrument sounds higher than on another one, or null when the strings differ. */
-export function uniformShift(from: Instrument, to: Instrument): number | null {
+function uniformShift(from: Instrument, to: Instrument): number | null {
   const before = openStrings(from);
   const after = openStrings(to);
   if (before.length !== after.length) return null;
@@ -189,11 +193,12 @@ function withoutOne(pitches: readonly Midi[]): readonly (readonly Midi[])[] {
 }
 
 function movedVoice(voice: readonly [string, string], shift: number, key: Key): readonly [string, string] {
-  const move = (name: string) => {
-    const note = parseNote(name);
-    return note.ok ? noteName((note.value + shift) as Midi, key) : name;
-  };
-  return [move(voice[0]), move(voice[1])];
+  return [movedNote(voice[0], shift, key), movedNote(voice[1], shift, key)];
+}
+
+function movedNote(name: string, shift: number, key: Key): string {
+  const note = parseNote(name);
+  return note.ok ? noteName((note.value + shift) as Midi, key) : name;
 }
 
 function parsed(text: string, fallback: Key): Key {

@@ -140,6 +140,7 @@ const songSchema = object({
         section: string().required(),
         pass: number().integer().min(1).nullable().defined(),
         bar: number().integer().min(1).required(),
+        beat: number().min(1).nullable().optional(),
         kind: string()
           .oneOf([...FINDING_KINDS])
           .required(),
@@ -150,6 +151,7 @@ const songSchema = object({
               .required(),
           )
           .required(),
+        notes: array().of(string().required()).optional(),
         reason: string().defined(),
       }).noUnknown(),
     )
@@ -243,6 +245,9 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
   const meter: Meter = meterRead.ok ? meterRead.value : COMMON_TIME;
   check('song.key', parseKey(saved.key));
   saved.voice?.forEach((name, i) => check(`song.voice[${i}]`, parseNote(name)));
+  saved.kept.forEach((k, i) =>
+    (k.notes ?? []).forEach((name, n) => check(`song.kept[${i}].notes[${n}]`, parseNote(name))),
+  );
   for (const player of PLAYERS) {
     check(`song.players.${player}.delay`, parseDelay(saved.players[player].delay ?? 'off'));
     saved.players[player].tuning.forEach((name, i) =>
@@ -347,7 +352,7 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
     players: rigs(saved.players),
     sections,
     form: saved.form as Song['form'],
-    kept: saved.kept as Song['kept'],
+    kept: saved.kept.map((k) => ({ ...k, beat: k.beat ?? null, notes: k.notes ?? [] })) as Song['kept'],
   });
 }
 

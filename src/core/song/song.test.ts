@@ -154,8 +154,10 @@ describe('edits', () => {
       section: 'Verse',
       pass: null,
       bar: 1,
+      beat: null,
       kind: 'rub' as const,
       players: ['guitar1' as const],
+      notes: ['Bb3'],
     };
     const once = applyEdit(song, { kind: 'keep', finding: { ...finding, reason: 'bite' } });
     const twice = applyEdit(once, { kind: 'keep', finding: { ...finding, reason: 'more bite' } });

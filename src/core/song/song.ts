@@ -19,19 +19,26 @@ export const FINDING_KINDS = [
   'stop',
   'buried-hit',
   'voice',
+  'delay',
   'reach',
   'shift',
   'range',
 ] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
-/** A finding that is meant. `pass` null: on every pass; `bar` counts from 1. */
+/**
+ * A finding that is meant. `pass` null: on every pass; `bar` and `beat` count from 1, `beat` null: anywhere in the bar.
+ * `notes` are the ones that cause it, with octave as in the key of the song (`Bb3`), lowest first; none: whatever they
+ * are. It is kept as long as its cause stays: other notes or another place are another finding.
+ */
 export interface KeptFinding {
   readonly section: string;
   readonly pass: number | null;
   readonly bar: number;
+  readonly beat: number | null;
   readonly kind: FindingKind;
   readonly players: readonly Player[];
+  readonly notes: readonly string[];
   readonly reason: string;
 }
 

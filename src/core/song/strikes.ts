@@ -1,6 +1,6 @@
 import { PLAYERS, type Bar, type Cell, type Player } from '../form/index';
 import type { Grip } from '../grip/index';
-import { hitsOf, MUTE_TICKS } from '../hits/index';
+import { allowedPlaces, hitsOf, MUTE_TICKS } from '../hits/index';
 import { barTicks, type Meter } from '../time/index';
 
 /** One stroke of the right hand, and how long it is heard. Ticks count from the start of the section. */
@@ -9,6 +9,8 @@ export interface Strike {
   readonly at: number;
   /** Where it is no longer heard; a dead hit ends where it begins. */
   readonly end: number;
+  /** The latest end of this and all strokes before it. */
+  readonly until: number;
   readonly kind: 'ring' | 'mute' | 'dead';
   readonly weak: boolean;
   /** String picked alone, 1 = highest; null when the whole grip is struck. */
@@ -36,6 +38,31 @@ export function strikesOf(bars: readonly Bar[], meter: Meter): Strikes {
 }
 
 const cache = new WeakMap<readonly Bar[], Map<string, Strikes>>();
+
+/**
+ * What a player does in a bar (from 0) as a pattern: the one that is written, or one that says what sounds where each
+ * grip is struck once. Null where no division we know reaches the strokes.
+ */
+export function patternIn(
+  bars: readonly Bar[],
+  at: { bar: number; player: Player },
+  meter: Meter,
+): string | null {
+  const written = bars[at.bar]?.hits[at.player] ?? null;
+  if (written !== null) return written;
+  const length = barTicks(meter);
+  const start = at.bar * length;
+  const here = strikesOf(bars, meter)[at.player].filter((s) => s.at < start + length && s.end > start);
+  const places = allowedPlaces(meter).find((n) =>
+    here.every((s) => [s.at, s.end].every((t) => Number.isInteger(((t - start) * n) / length))),
+  );
+  if (places === undefined) return null;
+  return Array.from({ length: places }, (_, i) => {
+    const tick = start + (i * length) / places;
+    if (here.some((s) => s.at === tick)) return 'O';
+    return here.some((s) => s.at < tick && s.end > tick) ? '-' : '.';
+  }).join('');
+}
 
 interface Held {
   readonly start: number;
@@ -68,11 +95,16 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
     while (now + 1 < held.length && held[now + 1]!.start <= event.at) now += 1;
     const cell = held[now];
     if (event.kind === null || cell?.cell.kind !== 'grip') return;
-    const next = events[i + 1]?.at ?? bars.length * bar;
+    const leaves = held[now + 1]?.start ?? Infinity;
+    let n = i + 1;
+    while (n < events.length && !ends(event, events[n]!) && events[n]!.at < leaves) n += 1;
+    const next = events[n]?.at ?? bars.length * bar;
     const last = event.kind === 'mute' ? Math.min(next, event.at + MUTE_TICKS) : next;
+    const end = event.kind === 'dead' ? event.at : last;
     strikes.push({
       at: event.at,
-      end: event.kind === 'dead' ? event.at : last,
+      end,
+      until: Math.max(end, strikes.at(-1)?.until ?? end),
       kind: event.kind,
       weak: event.weak,
       pick: event.pick,
@@ -82,6 +114,11 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
     });
   });
   return strikes;
+}
+
+/** A string picked alone rings on until it is picked again, or the hand strikes the whole grip, chokes it or stops. */
+function ends(sounding: Event, later: Event): boolean {
+  return sounding.pick === null || later.pick === null || later.pick === sounding.pick;
 }
 
 /** Strokes and silences in time order: from the hits where there are any, else one stroke where each cell begins. */

@@ -1,8 +1,8 @@
-import { judge, judgeHand, sceneAt, type Finding, type Judgement } from '../clash/index';
-import { gripCell, PLAYER_WORDS, PLAYERS, type Cell, type Player } from '../form/index';
+import { gripCell, PLAYERS, type Cell, type Player } from '../form/index';
 import { deviceWords, formatGrip, sameGrip, shiftBetween, type KnownGrip } from '../grip/index';
 import type { Key } from '../pitch/index';
-import { momentsOf, sectionNamed, type CellChange, type Moment, type Song } from '../song/index';
+import { effectOf, type Effect } from './effect';
+import { momentsOf, sectionNamed, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import { allCandidates, addressOf, fixedCandidate, keyOf, planOf, seatsOf } from './problem';
 import {
@@ -17,15 +17,12 @@ import {
 import { pitchClass, thirdOf } from '../pitch/index';
 
 /** Something else one player could do in a cell, and what it changes around it. */
-export interface Alternative {
+export interface Alternative extends Effect {
   readonly cell: Cell;
   /** Null for a rest. */
   readonly known: KnownGrip | null;
   /** Points against the present choice: below 0 is better. */
   readonly difference: number;
-  /** What would no longer be said, and what would be said instead, clashes and watches only. */
-  readonly cures: readonly Judgement[];
-  readonly brings: readonly Judgement[];
   /** Along the neck from the player's grip before, in mm, or null at the start. */
   readonly shiftMm: number | null;
   readonly isNow: boolean;
@@ -84,46 +81,6 @@ export function alternativesFor(
 
 /** Only the cheapest candidates by themselves are tried together with the others. */
 const WORTH_TRYING = 160;
-
-/** A way out of a finding: one edit that removes it, in words, with what else it changes. */
-export interface Cure {
-  readonly words: string;
-  readonly change: CellChange;
-  readonly cures: readonly Judgement[];
-  readonly brings: readonly Judgement[];
-}
-
-/** Up to `most` single changes that take a finding away, found by trying, least trouble first. Locked cells stay. */
-export function curesFor(song: Song, finding: Finding, options: { most?: number } = {}): readonly Cure[] {
-  const players = finding.players.length > 0 ? finding.players : PLAYERS;
-  const ways: { cure: Cure; points: number; player: Player }[] = [];
-  for (const player of players) {
-    const at = { section: finding.section, pass: finding.pass, moment: finding.moment, player };
-    const context = contextOf(song, at);
-    if (context === null || isFixed(context.covered[0]!.cells[player])) continue;
-    for (const one of alternativesFor(song, at, { most: 30 })) {
-      if (
-        one.isNow ||
-        !one.cures.some((j) => j.kind === finding.kind && j.players.join() === finding.players.join())
-      )
-        continue;
-      const worse = one.brings.reduce((sum, j) => sum + 1000 * j.score, 0);
-      const cure = {
-        words: `${PLAYER_WORDS[player]}: ${wordsFor(one)}`,
-        change: { at: context.address, cell: one.cell },
-        cures: one.cures,
-        brings: one.brings,
-      };
-      ways.push({ cure, points: one.difference + worse, player });
-    }
-  }
-  ways.sort((a, b) => a.points - b.points);
-  const most = options.most ?? 3;
-  // First the best of each player, then the best of the rest.
-  const firsts = PLAYERS.flatMap((p) => ways.find((w) => w.player === p) ?? []);
-  const rest = ways.filter((w) => !firsts.includes(w));
-  return [...firsts, ...rest].slice(0, most).map((w) => w.cure);
-}
 
 /** "root·fifth 133xxx" or "rest". */
 export function wordsFor(alternative: Pick<Alternative, 'known'>): string {
@@ -229,50 +186,16 @@ function describe(
     : candidate.known
       ? gripCell(candidate.known.grip)
       : { kind: 'rest', locked: false, guess: false };
-  const said = (m: Moment): readonly Judgement[] => [
-    ...judge(sceneAt(song, m, context.key)),
-    ...judgeHand(at.player, m.cells[at.player], song),
-  ];
-  const isKept = (j: Judgement, m: Moment) =>
-    song.kept.some(
-      (k) =>
-        k.section === at.section &&
-        k.bar === m.bar + 1 &&
-        k.kind === j.kind &&
-        k.players.join() === j.players.join(),
-    );
-  const cures: Judgement[] = [];
-  const brings: Judgement[] = [];
-  if (!is.isNow) {
-    for (const moment of covered) {
-      const sound = {
-        ...moment.soundTicks,
-        [at.player]: cell.kind === 'grip' ? moment.soundTicks[at.player] || moment.ticks : 0,
-      };
-      const then = { ...moment, cells: { ...moment.cells, [at.player]: cell }, soundTicks: sound };
-      const was = said(moment).filter((j) => !isKept(j, moment));
-      const will = said(then);
-      cures.push(...was.filter((j) => !will.some((k) => alike(j, k))));
-      brings.push(
-        ...will.filter((j) => j.level !== 'note' && !isKept(j, moment) && !was.some((k) => alike(j, k))),
-      );
-    }
-  }
+  const change = { at: context.address, cell };
+  const effect = is.isNow ? NO_EFFECT : effectOf(song, { kind: 'setCells', changes: [change] });
   const shiftMm =
     before?.known && candidate.known
       ? shiftBetween(before.known.grip, candidate.known.grip, seat.instrument).mm
       : null;
-  return { cell, known: candidate.known, difference: is.difference, cures, brings, shiftMm, isNow: is.isNow };
+  return { cell, known: candidate.known, difference: is.difference, ...effect, shiftMm, isNow: is.isNow };
 }
 
-/** The same thing said again, not worse. */
-function alike(a: Judgement, b: Judgement): boolean {
-  return a.kind === b.kind && a.level === b.level && a.players.join() === b.players.join();
-}
-
-function isFixed(cell: Cell): boolean {
-  return cell.kind !== 'open' && cell.locked;
-}
+const NO_EFFECT: Effect = { cures: [], brings: [] };
 
 const PAIRS = [
   [0, 1],

@@ -4,12 +4,7 @@
  */
 export { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
 export { finish, splitSong, type Proposal, type SplitWork } from './split';
-export {
-  alternativesFor,
-  curesFor,
-  wordsFor,
-  type Alternative,
-  type CellChoice,
-  type Cure,
-} from './alternatives';
+export { alternativesFor, wordsFor, type Alternative, type CellChoice } from './alternatives';
+export { curesFor, type Cure } from './cures';
+export type { Effect } from './effect';
 export { planOf } from './problem';

@@ -3,7 +3,7 @@ import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
 import { usePorts } from '../ports';
 import { addressNow, type SplitModel } from './model';
-import { goTo } from './moment-panel';
+import { goTo } from './go-to';
 
 /** For the help sheet. */
 export const KEYS: readonly (readonly [keys: string, what: string])[] = [

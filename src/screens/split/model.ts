@@ -6,11 +6,13 @@ import { spokenNames, type Midi } from '../../core/pitch/index';
 import {
   applyEdit,
   momentsOf,
+  strikesOf,
   unfold,
   type CellAddress,
   type Moment,
   type Playing,
   type Song,
+  type Strikes,
 } from '../../core/song/index';
 import {
   alternativesFor,
@@ -20,9 +22,7 @@ import {
   type Cure,
   type Plan,
 } from '../../core/split/index';
-import { beatTicks } from '../../core/time/index';
 import type { Selection } from '../../store/index';
-import { hitMarksOf, type HitMark } from '../../views/index';
 import { useDesk } from '../ports';
 
 /** Everything the Split screen draws, worked out from the song and the selection. */
@@ -37,7 +37,7 @@ export interface SplitModel {
   readonly moment: Moment;
   readonly momentIndex: number;
   readonly plan: Plan;
-  readonly marks: Readonly<Record<Player, readonly HitMark[]>>;
+  readonly marks: Strikes;
   readonly findings: readonly Finding[];
   /** Findings of the section and pass on view. */
   readonly inSection: readonly Finding[];
@@ -56,10 +56,7 @@ export function useSplitModel(): SplitModel | null {
   const song = useDesk((s) => s.song)!;
   const preview = useDesk((s) => s.preview);
   const selection = useDesk((s) => s.selection);
-  const shown = useMemo(
-    () => (preview ? applyEdit(song, { kind: 'setCells', changes: [preview] }) : song),
-    [song, preview],
-  );
+  const shown = useMemo(() => (preview ? applyEdit(song, preview) : song), [song, preview]);
   const findings = useMemo(() => songFindings(shown), [shown]);
   return useMemo(() => modelOf(shown, selection, findings), [shown, selection, findings]);
 }
@@ -90,14 +87,10 @@ function modelOf(song: Song, selection: Selection, findings: readonly Finding[])
     moment,
     momentIndex,
     plan: planOf(song, section.name),
-    marks: {
-      guitar1: hitMarksOf(bars, 'guitar1', song.meter),
-      guitar2: hitMarksOf(bars, 'guitar2', song.meter),
-      bass: hitMarksOf(bars, 'bass', song.meter),
-    },
+    marks: strikesOf(bars, song.meter),
     findings,
     inSection,
-    here: inSection.filter((f) => isAt(f, moment, song)),
+    here: inSection.filter((f) => isAt(f, moment)),
     scene,
     together: togetherName(scene),
     passes: Array.from({ length: playing.entry.times }, (_, i) => ({
@@ -108,18 +101,15 @@ function modelOf(song: Song, selection: Selection, findings: readonly Finding[])
   };
 }
 
-/** Whether a finding is about this moment (a doubling over several moments belongs to each of them). */
-export function isAt(finding: Finding, moment: Moment, song: Song): boolean {
-  const beat = beatTicks(song.meter);
-  const bar = song.meter.beats;
-  const start = (finding.bar - 1) * bar + finding.beat - 1;
-  const at = moment.bar * bar + moment.at / beat;
-  return at >= start && at < start + finding.beats;
+/** Whether a finding is about something that sounds in this moment. */
+export function isAt(finding: Finding, moment: Moment): boolean {
+  const to = Math.max(finding.to, finding.from + 1);
+  return finding.from < moment.start + moment.ticks && to > moment.start;
 }
 
 /** The moment of a finding on the pass it was found on. */
-export function momentOf(finding: Finding, moments: readonly Moment[], song: Song): number {
-  const index = moments.findIndex((m) => isAt(finding, m, song));
+export function momentOf(finding: Finding, moments: readonly Moment[]): number {
+  const index = moments.findIndex((m) => isAt(finding, m));
   return index < 0 ? 0 : index;
 }
 

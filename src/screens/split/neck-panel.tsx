@@ -17,6 +17,8 @@ import { ticksToSeconds } from '../../core/time/index';
 import { Button, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
+import { findingWords } from './finding-words';
+import { moveAmong } from './move-among';
 import { addressNow, useAlternatives, type SplitModel } from './model';
 import { Neighbours } from './neighbours';
 import { StretchCaution } from './stretch-caution';
@@ -215,9 +217,9 @@ function Alternatives({ model }: { model: SplitModel }) {
             data-alternative
             aria-pressed={one.isNow}
             className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${one.isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-            onMouseEnter={() => !one.isNow && show({ at, cell: one.cell })}
+            onMouseEnter={() => !one.isNow && show({ kind: 'setCells', changes: [{ at, cell: one.cell }] })}
             onMouseLeave={() => show(null)}
-            onFocus={() => !one.isNow && show({ at, cell: one.cell })}
+            onFocus={() => !one.isNow && show({ kind: 'setCells', changes: [{ at, cell: one.cell }] })}
             onBlur={() => show(null)}
             onClick={() => {
               if (one.isNow) return;
@@ -243,33 +245,14 @@ function Alternatives({ model }: { model: SplitModel }) {
   );
 }
 
-/** Letters jump to a chip, arrows step along, Escape leaves. */
-export function moveAmong(event: React.KeyboardEvent<HTMLDivElement>, leave: () => void): void {
-  const chips = [...event.currentTarget.querySelectorAll<HTMLButtonElement>('[data-letter]')];
-  const at = chips.indexOf(document.activeElement as HTMLButtonElement);
-  const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-  const lettered =
-    event.ctrlKey || event.metaKey || event.altKey
-      ? undefined
-      : chips.find((c) => c.dataset.letter === event.key);
-  if (event.key === 'Escape') {
-    leave();
-    (document.activeElement as HTMLElement).blur();
-  } else if (step !== undefined) chips[(at + step + chips.length) % chips.length]?.focus();
-  else if (lettered) lettered.focus();
-  else return;
-  event.preventDefault();
-  event.stopPropagation();
-}
-
 function effectWords(one: Alternative) {
   if (one.isNow) return <span className="text-soft">now</span>;
   const cured = one.cures.filter((j) => j.level === 'clash').length;
   const noted = one.cures.filter((j) => j.level !== 'clash').length;
   const brought = one.brings[0];
-  if (brought) return <span className="text-clash">brings {brought.kind.replace('-', ' ')}</span>;
+  if (brought) return <span className="text-clash">brings {findingWords(brought.kind)}</span>;
   if (cured > 0) return <span className="text-good">−{cured === 1 ? '1 clash' : `${cured} clashes`}</span>;
-  if (noted > 0) return <span className="text-good">clears {one.cures[0]!.kind.replace('-', ' ')}</span>;
+  if (noted > 0) return <span className="text-good">clears {findingWords(one.cures[0]!.kind)}</span>;
   if (one.shiftMm !== null && one.shiftMm > 1)
     return <span className="text-soft">shift {Math.round(one.shiftMm)} mm</span>;
   return <span className="text-soft">fits</span>;

@@ -1,6 +1,6 @@
 import { ordinal } from '../../core/base/index';
 import { Lock } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { Finding } from '../../core/clash/index';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { deviceOf, deviceWords, formatGrip, gripPitches } from '../../core/grip/index';
@@ -10,8 +10,9 @@ import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { beatTicks } from '../../core/time/index';
 import { PLAN_NAMES } from '../../core/form/index';
 import { Button, Choice } from '../../ui/index';
-import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together } from '../../views/index';
+import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
+import { findingWords } from './finding-words';
 import { isAt, type SplitModel } from './model';
 
 /** The section: chords as columns as wide as their beats, a row for each player, who hits when below. */
@@ -23,6 +24,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
       ?.querySelector('[data-now="true"]')
       ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [selection]);
+  const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
     (m) => `minmax(${leastWidth(m, (m.ticks / beatTicks(song.meter)) * 26)}px, ${m.ticks}fr)`,
   );
@@ -70,7 +72,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
             </div>
             {moments.map((m, i) => (
               <div key={i} role="gridcell" className="px-2">
-                <Together marks={model.marks} from={m.start} to={m.start + m.ticks} />
+                <Together marks={model.marks} troubles={troubles} from={m.start} to={m.start + m.ticks} />
               </div>
             ))}
           </div>
@@ -80,6 +82,17 @@ export function SectionGrid({ model }: { model: SplitModel }) {
     </section>
   );
 }
+
+/** What the right hands get wrong together, for the lane below the players. */
+function troublesOf(findings: readonly Finding[]): readonly Trouble[] {
+  return findings.flatMap((f): Trouble[] => {
+    if (f.level === 'note' || f.kept !== null || !IN_LANE.has(f.kind)) return [];
+    const early = f.kind === 'push' ? f.to - f.from : 0;
+    return [{ from: f.from - early, to: f.to - early, level: f.level, words: findingWords(f.kind) }];
+  });
+}
+
+const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', 'buried-hit']);
 
 function SectionHead({ model }: { model: SplitModel }) {
   const { desk } = usePorts();
@@ -256,7 +269,7 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
               title={f.text}
               className={`rounded px-1 text-[11px] leading-4 font-bold text-on-mark ${f.level === 'clash' ? 'bg-clash' : 'bg-watch'}`}
             >
-              {FLAG_WORDS[f.kind] ?? f.kind}
+              {findingWords(f.kind)}
             </span>
           ))}
           {cell.kind !== 'open' && cell.guess && <span title="a guess">≈</span>}
@@ -282,13 +295,6 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
   );
 }
 
-const FLAG_WORDS: Readonly<Partial<Record<Finding['kind'], string>>> = {
-  'wrong-bass': 'wrong low note',
-  crowding: 'crowded',
-  reach: 'stretch',
-  range: 'no such fret',
-};
-
 function flagsFor(
   model: SplitModel,
   cell: { player: Player; span: Span; inSection: readonly Finding[] },
@@ -300,7 +306,7 @@ function flagsFor(
       f.level !== 'note' &&
       f.kept === null &&
       f.players.includes(cell.player) &&
-      covered.some((m) => isAt(f, m, model.song)) &&
+      covered.some((m) => isAt(f, m)) &&
       !seen.has(f.kind);
     if (mine) seen.add(f.kind);
     return mine;

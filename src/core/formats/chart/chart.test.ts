@@ -62,8 +62,10 @@ describe('chart text', () => {
         section: 'Chorus',
         pass: null,
         bar: 2,
+        beat: null,
         kind: 'rub',
         players: ['guitar1', 'guitar2'],
+        notes: [],
         reason: 'the bite is the point',
       },
     ]);

@@ -293,7 +293,7 @@ function readBars(raw: string, first: number, line: number): Row['bars'] {
 }
 
 const KEEP =
-  /^\s*keep\s*:\s*(.+?)(?:\s+pass\s+(\d+))?\s+bar\s+(\d+)\s+([a-z-]+)((?:\s+(?:guitar1|guitar2|bass))*)\s*(?:"([^"]*)")?\s*$/;
+  /^\s*keep\s*:\s*(.+?)(?:\s+pass\s+(\d+))?\s+bar\s+(\d+)(?:\s+beat\s+(\d+(?:\.\d+)?))?\s+([a-z-]+)((?:\s+(?:guitar1|guitar2|bass))*)((?:\s+[A-G](?:##?|bb?)?-?\d)*)\s*(?:"([^"]*)")?\s*$/;
 
 function readKeep(song: Song, raw: string, line: number, problems: Problem[]): Song {
   const match = KEEP.exec(raw);
@@ -302,23 +302,31 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
     return song;
   };
   const example = 'keep: Chorus bar 2 rub guitar1 guitar2 "the bite is the point"';
-  if (!match) return wrong(`expected section, bar, kind, players and a reason, like ${example}`);
-  const [, section, pass, bar, kind, players, reason] = match;
+  if (!match) {
+    return wrong(`expected section, bar, kind, players, perhaps notes, and a reason, like ${example}`);
+  }
+  const [, section, pass, bar, beat, kind, players, notes, reason] = match;
   const known = song.sections.find((s) => s.name === section);
   if (!known) return wrong(`there is no section "${section}"; expected one written above, like ${example}`);
   if (Number(bar) < 1 || Number(bar) > known.bars.length) {
     return wrong(`${section} has ${known.bars.length} bars; expected bar 1 to ${known.bars.length}`);
   }
+  if (beat !== undefined && !(Number(beat) >= 1 && Number(beat) < song.meter.beats + 1)) {
+    return wrong(`a bar has ${song.meter.beats} beats; expected beat 1 to ${song.meter.beats}`);
+  }
   if (!(FINDING_KINDS as readonly string[]).includes(kind!)) {
     return wrong(`"${kind}" is no kind of finding; expected one of ${FINDING_KINDS.join(', ')}`);
   }
-  const named = players!.trim() === '' ? [] : (players!.trim().split(/\s+/) as Player[]);
+  const words = (text: string) => (text.trim() === '' ? [] : text.trim().split(/\s+/));
+  const named = words(players!) as Player[];
   const finding = {
     section: section!,
     pass: pass === undefined ? null : Number(pass),
     bar: Number(bar),
+    beat: beat === undefined ? null : Number(beat),
     kind: kind as FindingKind,
     players: PLAYERS.filter((p) => named.includes(p)),
+    notes: words(notes!),
     reason: reason ?? '',
   };
   return { ...song, kept: [...song.kept, finding] };

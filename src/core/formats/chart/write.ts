@@ -149,7 +149,9 @@ function writeRows(rows: readonly WrittenRow[]): string[] {
 function writeKept(kept: KeptFinding): string {
   const pass = kept.pass === null ? '' : ` pass ${kept.pass}`;
   const players = kept.players.map((p) => ` ${p}`).join('');
-  return `keep: ${kept.section}${pass} bar ${kept.bar} ${kept.kind}${players} "${kept.reason.replace(/["\r\n]/g, "'")}"`;
+  const beat = kept.beat === null ? '' : ` beat ${kept.beat}`;
+  const notes = kept.notes.map((n) => ` ${n}`).join('');
+  return `keep: ${kept.section}${pass} bar ${kept.bar}${beat} ${kept.kind}${players}${notes} "${kept.reason.replace(/["\r\n]/g, "'")}"`;
 }
 
 function sameCells(a: readonly PlacedCell[], b: readonly PlacedCell[]): boolean {

@@ -1,0 +1,51 @@
+import { PLAYER_WORDS, PLAYERS } from '../form/index';
+import { sameGrip, wayBetween } from '../grip/index';
+import { ticksToSeconds } from '../time/index';
+import { levelOf } from './level';
+import { holdOf, type Stage, type Timed } from './stage';
+import { SHIFT_CLASH_SHARE, SHIFT_WATCH_SHARE } from './thresholds';
+import { lengthWords } from './words';
+
+/**
+ * Ways from grip to grip that the hand cannot make in the time from the last stroke of the one to the first of the
+ * next at this tempo, or only just; with the fastest tempo at which it can.
+ */
+export function shifts(stage: Stage): readonly Timed[] {
+  return PLAYERS.flatMap((player) => {
+    const rig = stage.players[player];
+    const sounds = stage.sounds[player];
+    return sounds.flatMap((s, i): Timed[] => {
+      const next = sounds[i + 1];
+      if (next === undefined || next.grip === s.grip || sameGrip(next.grip, s.grip) || next.at <= s.at)
+        return [];
+      const [from, to] = [holdOf(s.grip, rig), holdOf(next.grip, rig)];
+      if (from === null || to === null) return [];
+      const way = wayBetween({ grip: s.grip, hold: from }, { grip: next.grip, hold: to }, rig);
+      const there = ticksToSeconds(next.at - s.at, stage.tempo);
+      const share = way.seconds / there;
+      if (share < SHIFT_WATCH_SHARE) return [];
+      const fastest = Math.floor(stage.tempo / share);
+      const what =
+        way.frets === 0
+          ? 'fingers that all change'
+          : `a shift of ${way.frets} ${way.frets === 1 ? 'fret' : 'frets'} (${Math.round(way.mm)} mm)`;
+      const text =
+        share >= 1
+          ? `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(next.at - s.at)} does not go at ${stage.tempo} bpm; it goes up to ${fastest} bpm.`
+          : `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(next.at - s.at)} is tight; it goes up to ${fastest} bpm.`;
+      const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
+      return [
+        {
+          kind: 'shift',
+          level: levelOf(score),
+          players: [player],
+          pitches: [],
+          text,
+          score,
+          at: Math.max(0, next.at),
+          ticks: next.at - s.at,
+        },
+      ];
+    });
+  });
+}

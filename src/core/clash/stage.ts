@@ -1,0 +1,140 @@
+import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../form/index';
+import { gripNotes, holdGrip, missingFret, type Grip, type Hold } from '../grip/index';
+import type { Key, Midi } from '../pitch/index';
+import { momentsOf, strikesOf, type Moment, type Song, type Strike } from '../song/index';
+import { barTicks, type Meter } from '../time/index';
+import type { Judgement } from './judge';
+
+/** A stroke and the pitches it makes heard, lowest first; none for a dead hit. */
+export interface Sound extends Strike {
+  readonly pitches: readonly Midi[];
+}
+
+/** One section on one pass as it sounds in time, for everything that is judged over time. */
+export interface Stage {
+  readonly players: Song['players'];
+  readonly tempo: number;
+  readonly meter: Meter;
+  readonly barTicks: number;
+  readonly key: Key;
+  readonly section: Section;
+  readonly bars: readonly Bar[];
+  readonly moments: readonly Moment[];
+  readonly sounds: Readonly<Record<Player, readonly Sound[]>>;
+  /** The singer's range, or null when the song has none. */
+  readonly voice: readonly [low: Midi, high: Midi] | null;
+  /** How often in a row the section is played at most: a figure of one bar repeats with it. */
+  readonly times: number;
+}
+
+/** A judgement with its place in ticks from the start of the section. */
+export interface Timed extends Judgement {
+  readonly at: number;
+  readonly ticks: number;
+}
+
+export function stageOf(
+  song: Song,
+  of: { section: Section; key: Key; pass: number; voice: Stage['voice']; times: number },
+): Stage {
+  const { section, pass } = of;
+  const bars = barsOnPass(section, pass);
+  const strikes = strikesOf(bars, song.meter);
+  const sounds = (player: Player): readonly Sound[] =>
+    strikes[player].map((s) => ({ ...s, pitches: pitchesOf(s, song.players[player]) }));
+  return {
+    players: song.players,
+    tempo: song.tempo,
+    meter: song.meter,
+    barTicks: barTicks(song.meter),
+    key: of.key,
+    section,
+    bars,
+    moments: momentsOf(section, { pass, meter: song.meter }),
+    sounds: { guitar1: sounds('guitar1'), guitar2: sounds('guitar2'), bass: sounds('bass') },
+    voice: of.voice,
+    times: of.times,
+  };
+}
+
+/** The moment that sounds at a tick; the last one past the end. */
+export function momentAt(stage: Stage, tick: number): Moment {
+  let low = 0;
+  let high = stage.moments.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (stage.moments[middle]!.start <= tick) low = middle;
+    else high = middle - 1;
+  }
+  return stage.moments[low]!;
+}
+
+/** Everybody else's sounds that are heard for at least `ticks` within a stretch, with how long. */
+export function heardWith(
+  stage: Stage,
+  stretch: { from: number; to: number; not: Player | null },
+): readonly { player: Player; sound: Sound; ticks: number }[] {
+  return PLAYERS.flatMap((player) => {
+    if (player === stretch.not) return [];
+    const list: { player: Player; sound: Sound; ticks: number }[] = [];
+    const sounds = stage.sounds[player];
+    for (let i = firstAfter(sounds, stretch.from); i < sounds.length; i += 1) {
+      const sound = sounds[i]!;
+      if (sound.at >= stretch.to) break;
+      const ticks = Math.min(sound.end, stretch.to) - Math.max(sound.at, stretch.from);
+      if (ticks > 0) list.push({ player, sound, ticks });
+    }
+    return list;
+  });
+}
+
+/** Index of the first stroke after which something still sounds at `tick`. */
+function firstAfter(sounds: readonly Sound[], tick: number): number {
+  let low = 0;
+  let high = sounds.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sounds[middle]!.until <= tick) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+type Rig = Song['players'][Player];
+
+/** Pitches of a stroke: the whole grip, or the one string that is picked. */
+function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
+  if (strike.kind === 'dead') return [];
+  const notes = notesOf(strike.grip, rig);
+  if (strike.pick === null) return notes.all;
+  return notes.byString[strike.grip.length - strike.pick] ?? [];
+}
+
+interface Notes {
+  readonly all: readonly Midi[];
+  readonly byString: readonly (readonly Midi[])[];
+}
+
+const notes = new WeakMap<Grip, { rig: Rig; notes: Notes }>();
+
+function notesOf(grip: Grip, rig: Rig): Notes {
+  const known = notes.get(grip);
+  if (known?.rig === rig) return known.notes;
+  const byString: Midi[][] = grip.map(() => []);
+  for (const note of gripNotes(grip, rig)) byString[note.string]!.push(note.midi);
+  const made = { all: byString.flat().sort((a, b) => a - b), byString };
+  notes.set(grip, { rig, notes: made });
+  return made;
+}
+
+const holds = new WeakMap<Grip, { rig: Rig; hold: Hold | null }>();
+
+/** How the player's hand holds a grip, or null when it cannot. Remembered with the grip. */
+export function holdOf(grip: Grip, rig: Rig): Hold | null {
+  const known = holds.get(grip);
+  if (known?.rig === rig) return known.hold;
+  const read = missingFret(grip, rig) ? null : holdGrip(grip, rig, rig.hand);
+  const hold = read?.ok ? read.value : null;
+  holds.set(grip, { rig, hold });
+  return hold;
+}

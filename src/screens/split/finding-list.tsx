@@ -1,0 +1,261 @@
+import { useState } from 'react';
+import { keptList, overviewWords, sectionOverview, songWords, type Finding } from '../../core/clash/index';
+import { PLAYER_WORDS } from '../../core/form/index';
+import type { KeptFinding } from '../../core/song/index';
+import type { Cure } from '../../core/split/index';
+import { Button } from '../../ui/index';
+import { usePorts } from '../ports';
+import { findingWords, KIND_WORDS } from './finding-words';
+import { goTo } from './go-to';
+import { useCures, type SplitModel } from './model';
+
+type Tab = 'here' | 'song' | 'whole' | 'kept';
+
+const TABS: readonly (readonly [Tab, string])[] = [
+  ['here', 'Here'],
+  ['song', 'All'],
+  ['whole', 'The whole'],
+  ['kept', 'Kept'],
+];
+
+/** What there is to say: about this moment with ways out, about the whole song, about how it is shared, what is kept. */
+export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => void }) {
+  const [tab, setTab] = useState<Tab>('here');
+  const { findings } = model;
+  const open = findings.filter((f) => f.kept === null && f.level !== 'note').length;
+  const counts: Record<Tab, number> = {
+    here: model.here.length,
+    song: findings.length,
+    whole: 0,
+    kept: model.song.kept.length,
+  };
+  return (
+    <>
+      <div role="group" aria-label="Which findings" className="flex items-center gap-0.5 text-[14px]">
+        {TABS.map(([value, words]) => (
+          <Button
+            key={value}
+            look={tab === value ? 'plain' : 'quiet'}
+            aria-pressed={tab === value}
+            className="!px-2"
+            onClick={() => setTab(value)}
+          >
+            {words}
+            {counts[value] > 0 && <span className="text-soft">{counts[value]}</span>}
+          </Button>
+        ))}
+      </div>
+      {tab === 'here' && <Here model={model} onKeep={onKeep} />}
+      {tab === 'song' && (
+        <>
+          <p className="text-[14px] text-soft">
+            {open === 0 ? 'Nothing clashes.' : `${open} to look at; n goes to the next.`}
+          </p>
+          <ul className="flex flex-col gap-2">
+            {findings.map((f) => (
+              <FindingCard
+                key={`${f.playing}${f.id}`}
+                finding={f}
+                where
+                cures={[]}
+                model={model}
+                onKeep={onKeep}
+              />
+            ))}
+          </ul>
+        </>
+      )}
+      {tab === 'whole' && <Whole model={model} />}
+      {tab === 'kept' && <Kept model={model} />}
+    </>
+  );
+}
+
+function Here({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => void }) {
+  const cures = useCures(model.here);
+  return (
+    <>
+      <ul className="flex flex-col gap-2">
+        {model.here.map((f) => (
+          <FindingCard
+            key={`${f.playing}${f.id}`}
+            finding={f}
+            where={false}
+            cures={cures.get(f.id) ?? null}
+            model={model}
+            onKeep={onKeep}
+          />
+        ))}
+      </ul>
+      {model.here.length === 0 && (
+        <p className="text-soft">
+          {model.scene.complete
+            ? 'Nothing to say about this moment.'
+            : 'Some cells are still open: split the section to hear it whole.'}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** How the section and the song share the work, without a score. */
+function Whole({ model }: { model: SplitModel }) {
+  const section = overviewWords(sectionOverview(model.song, model.playing), model.playing.key);
+  const song = songWords(model.song);
+  return (
+    <div className="flex flex-col gap-3 text-[14px]">
+      {(
+        [
+          [model.playing.section.name, section],
+          ['The whole song', song],
+        ] as const
+      ).map(([title, sentences]) => (
+        <section key={title} aria-label={title}>
+          <h3 className="font-bold">{title}</h3>
+          <ul className="mt-1 flex flex-col gap-1">
+            {sentences.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function Kept({ model }: { model: SplitModel }) {
+  const { desk } = usePorts();
+  const list = keptList(model.song);
+  if (list.length === 0) {
+    return (
+      <p className="text-soft">
+        Nothing is kept on purpose yet. What you keep with k is listed here and comes back when its cause
+        changes.
+      </p>
+    );
+  }
+  return (
+    <ul className="flex flex-col gap-2 text-[14px]">
+      {list.map(({ kept, applies }) => (
+        <li
+          key={`${kept.section}${kept.pass ?? ''}${kept.bar}${kept.beat ?? ''}${kept.kind}${kept.players.join()}${kept.notes.join()}`}
+          className="rounded-md border border-line bg-ground px-3 py-2"
+        >
+          <b>{KIND_WORDS[kept.kind]}</b> <span className="text-soft">{placeWords(kept)}</span>
+          <p>{kept.reason === '' ? 'meant' : `“${kept.reason}”`}</p>
+          {!applies && <p className="text-soft">Its cause has changed, so it keeps nothing now.</p>}
+          <Button
+            className="mt-1"
+            onClick={() =>
+              desk.getState().edit(
+                { kind: 'unkeep', finding: kept },
+                {
+                  label: `no longer keep the ${findingWords(kept.kind)} in ${kept.section}, bar ${kept.bar}`,
+                },
+              )
+            }
+          >
+            No longer keep it
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function placeWords(kept: KeptFinding): string {
+  const pass = kept.pass === null ? '' : `, time ${kept.pass}`;
+  const players = kept.players.map((p) => PLAYER_WORDS[p]).join(', ');
+  return `${kept.section}${pass}, bar ${kept.bar}${players === '' ? '' : ` · ${players}`}`;
+}
+
+const EDGE = { clash: 'border-clash', watch: 'border-watch', note: 'border-line' } as const;
+const TITLE = { clash: 'text-clash', watch: 'text-watch', note: 'text-soft' } as const;
+
+function FindingCard(props: {
+  finding: Finding;
+  where: boolean;
+  /** Null while they are being looked for. */
+  cures: readonly Cure[] | null;
+  model: SplitModel;
+  onKeep: (id: string) => void;
+}) {
+  const { finding: f, where, cures, model, onKeep } = props;
+  const { desk } = usePorts();
+  const state = desk.getState();
+  return (
+    <li className={`rounded-md border border-l-[6px] bg-ground px-3 py-2 ${EDGE[f.level]}`}>
+      <p>
+        <b className={TITLE[f.level]}>{KIND_WORDS[f.kind]}</b>{' '}
+        {where ? (
+          <button type="button" className="text-soft underline" onClick={() => goTo(model, f, state.select)}>
+            {f.section}, bar {f.bar}
+            {f.pass > 1 && ` (${f.pass}. time)`}
+          </button>
+        ) : (
+          <span className="text-[13px] text-soft">beat {Math.round(f.beat * 100) / 100}</span>
+        )}{' '}
+        <span className="text-[14px]">{f.text}</span>
+      </p>
+      {f.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
+      {f.kept === null && f.level !== 'note' && !where && model.editable && (
+        <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
+          {cures === null && <span className="text-soft">looking for a way out …</span>}
+          {(cures ?? []).map((cure) => (
+            <CureButton key={cure.words} cure={cure} finding={f} />
+          ))}
+          <Button onClick={() => onKeep(f.id)}>Keep it, it’s meant</Button>
+        </div>
+      )}
+    </li>
+  );
+}
+
+function CureButton({ cure, finding }: { cure: Cure; finding: Finding }) {
+  const { desk } = usePorts();
+  const { show, edit } = desk.getState();
+  return (
+    <Button
+      data-cure
+      title={effectWords(cure)}
+      onMouseEnter={() => show(cure.edit)}
+      onMouseLeave={() => show(null)}
+      onFocus={() => show(cure.edit)}
+      onBlur={() => show(null)}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') e.currentTarget.blur();
+      }}
+      onClick={() =>
+        edit(cure.edit, {
+          label: `cure the ${findingWords(finding.kind)} in bar ${finding.bar}: ${cure.words}`,
+        })
+      }
+    >
+      <span className="text-left">
+        {cure.words}
+        <span className="block text-[12px] text-soft">{effectWords(cure)}</span>
+      </span>
+    </Button>
+  );
+}
+
+/** "cures 2 stops, push; brings crowded". */
+function effectWords({ cures, brings }: Pick<Cure, 'cures' | 'brings'>): string {
+  const cured = counted(cures.filter((f) => f.level !== 'note'));
+  const brought = counted(brings);
+  return [
+    ...(cured === '' ? [] : [`cures ${cured}`]),
+    brought === '' ? 'brings nothing new' : `brings ${brought}`,
+  ].join('; ');
+}
+
+/** "mud, 2 × rub". */
+function counted(findings: readonly Finding[]): string {
+  const kinds = [...new Set(findings.map((f) => f.kind))];
+  return kinds
+    .map((kind) => {
+      const n = findings.filter((f) => f.kind === kind).length;
+      return n === 1 ? findingWords(kind) : `${n} × ${findingWords(kind)}`;
+    })
+    .join(', ');
+}

@@ -1,0 +1,29 @@
+import type { Finding } from '../../core/clash/index';
+
+type Kind = Finding['kind'];
+
+/** What a finding is called at the head of its card. */
+export const KIND_WORDS: Readonly<Record<Kind, string>> = {
+  mud: 'Mud',
+  rub: 'Rub',
+  gain: 'Gain',
+  'wrong-bass': 'Wrong lowest note',
+  'missing-third': 'No third',
+  crowding: 'Crowded',
+  doubling: 'Doubling',
+  'ring-over': 'Rings on',
+  push: 'Push not shared',
+  flam: 'Near miss',
+  stop: 'Stop not clean',
+  'buried-hit': 'Lost hit',
+  voice: 'In the voice',
+  delay: 'Delay repeat',
+  reach: 'Stretch',
+  shift: 'Quick shift',
+  range: 'No such fret',
+};
+
+/** The same inside a sentence. */
+export function findingWords(kind: Kind): string {
+  return KIND_WORDS[kind].toLowerCase();
+}
