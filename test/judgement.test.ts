@@ -39,6 +39,7 @@ describe('labelled judgements', () => {
       const cases = JUDGEMENT_CASES.filter((c) => c.kind === kind);
       return `${kind} ${cases.filter(agrees).length}/${cases.length}`;
     });
+    // eslint-disable-next-line no-console -- the report of agreement for whoever reads the run
     console.log(`    agreement: ${report.join(', ')}`);
   });
 });

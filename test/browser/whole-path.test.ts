@@ -234,7 +234,7 @@ describe('the whole path in Chromium', () => {
     await sees(page, 'Kept: it growls');
     await page.reload();
     await page.waitForSelector('[data-alternative]');
-    await page.locator('aside button ::-p-text(Whole song)').click();
+    await page.locator('[aria-label="Which findings"] ::-p-text(All)').click();
     await sees(page, 'Kept: it growls');
   });
 });

@@ -4,12 +4,12 @@ import { delayMs, delayTicks, formatDelay } from '../time/index';
 import { levelOf } from './level';
 import { foreignScore } from './ring';
 import { momentAt, type Stage, type Timed } from './stage';
-import { DELAY_SHARES, SHORTEST_OVERLAP_TICKS } from './thresholds';
+import { DELAY_HALVES_TICKS, DELAY_SHARES, SHORTEST_OVERLAP_TICKS } from './thresholds';
 import { article, chordWords, nameIn } from './words';
 
 /**
  * Repeats of a struck note that fall into the next chord and rub there: repeats are notes too. The worst note for each
- * change and player is said; the first repeat counts more than the second.
+ * change and player is said; the first repeat counts more than the second, and the tail of a long note hardly.
  */
 export function delays(stage: Stage): readonly Timed[] {
   const worst = new Map<string, Timed>();
@@ -40,7 +40,7 @@ export function delays(stage: Stage): readonly Timed[] {
               if (belongs(moment.chord, pitch)) continue;
               const stretch = { from: at, to: until, chord: moment.chord, player };
               const found = foreignScore(stage, pitch, stretch);
-              const score = found.score * share;
+              const score = found.score * share * 2 ** (-(at - from) / DELAY_HALVES_TICKS);
               const id = `${player} ${moment.start}`;
               if (levelOf(score) === 'note' || score <= (worst.get(id)?.score ?? 0)) continue;
               const scene = { chord: moment.chord, key: stage.key };

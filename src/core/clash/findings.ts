@@ -19,7 +19,7 @@ import { pushes } from './push';
 import { ringsOver } from './ring';
 import type { Level, Part, Scene } from './scene';
 import { shifts } from './shift';
-import { holdOf, momentAt, stageOf, type Stage, type Timed } from './stage';
+import { factsOf, momentAt, stageOf, type Stage, type Timed } from './stage';
 import { buriedHits, ringingStops } from './stop';
 import { REACH_WATCH_SHARE } from './thresholds';
 import { nameIn } from './words';
@@ -123,7 +123,7 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
   if (cell.kind !== 'grip') return [];
   const instrument = song.players[player];
   const base = { players: [player], pitches: [], score: 1, level: 'clash' } as const;
-  const hold = holdOf(cell.grip, instrument);
+  const hold = factsOf(cell.grip, instrument).hold;
   if (hold === null) {
     const missing = missingFret(cell.grip, instrument);
     if (missing) {

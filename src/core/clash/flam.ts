@@ -20,9 +20,10 @@ interface Miss {
  */
 export function flams(stage: Stage): readonly Timed[] {
   const misses = allMisses(stage);
+  const isFigure = figuresIn(misses, stage);
   const said = new Set<number>();
   return misses.flatMap((miss): Timed[] => {
-    if (isFigure(miss, misses, stage) || said.has(miss.at)) return [];
+    if (isFigure(miss) || said.has(miss.at)) return [];
     said.add(miss.at);
     const together = misses.filter((m) => m.at === miss.at && m.gap === miss.gap);
     const early = PLAYERS.filter((p) => together.some((m) => m.early === p));
@@ -80,13 +81,19 @@ function isPush(sound: Sound): boolean {
   return sound.at < sound.nominal;
 }
 
-function isFigure(miss: Miss, all: readonly Miss[], stage: Stage): boolean {
-  if (stage.bars.length === 1 && stage.times > 1) return true;
-  const alike = all.filter(
-    (m) => m !== miss && m.early === miss.early && m.late === miss.late && m.gap === miss.gap,
-  );
-  return alike.some((m) => {
-    const sameBar = Math.floor(m.at / stage.barTicks) === Math.floor(miss.at / stage.barTicks);
-    return sameBar ? (m.at - miss.at) % TICKS_PER_QUARTER === 0 : (m.at - miss.at) % stage.barTicks === 0;
-  });
+/** How often a miss comes back: by its place in the bar, and within each bar by its place in the beat. */
+function figuresIn(misses: readonly Miss[], stage: Stage): (miss: Miss) => boolean {
+  const bars = new Map<string, Set<number>>();
+  const beats = new Map<string, number>();
+  const whose = (m: Miss) => `${m.early} ${m.late} ${m.gap}`;
+  const barOf = (m: Miss) => Math.floor(m.at / stage.barTicks);
+  const inBar = (m: Miss) => `${whose(m)} ${m.at % stage.barTicks}`;
+  const inBeat = (m: Miss) => `${whose(m)} ${barOf(m)} ${m.at % TICKS_PER_QUARTER}`;
+  for (const m of misses) {
+    const known = bars.get(inBar(m)) ?? new Set();
+    bars.set(inBar(m), known.add(barOf(m)));
+    beats.set(inBeat(m), (beats.get(inBeat(m)) ?? 0) + 1);
+  }
+  const oneBarRepeats = stage.bars.length === 1 && stage.times > 1;
+  return (m) => oneBarRepeats || bars.get(inBar(m))!.size > 1 || beats.get(inBeat(m))! > 1;
 }

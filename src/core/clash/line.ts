@@ -1,7 +1,7 @@
 import { PLAYER_WORDS, type Player } from '../form/index';
 import type { Midi } from '../pitch/index';
 import { levelOf } from './level';
-import type { Sound, Stage, Timed } from './stage';
+import { firstFrom, type Sound, type Stage, type Timed } from './stage';
 import { LINE_MOST_NOTES, LINE_NOTE, LINE_STEPS, LINE_TURNS_TICKS } from './thresholds';
 import { nameIn } from './words';
 
@@ -53,9 +53,11 @@ function joined(stage: Stage, player: Player): readonly Timed[] {
 function coveringIn(stage: Stage, player: Player, bar: number): Covering | null {
   const [low, high] = stage.voice!;
   const start = bar * stage.barTicks;
-  const strokes = stage.sounds[player].filter(
-    (s) => s.at >= start && s.at < start + stage.barTicks && s.kind === 'ring' && s.pick === null,
-  );
+  if (!stage.bars[bar]!.voice?.includes('~')) return null;
+  const all = stage.sounds[player];
+  const strokes = all
+    .slice(firstFrom(all, start), firstFrom(all, start + stage.barTicks))
+    .filter((s) => s.kind === 'ring' && s.pick === null);
   const sung = strokes.filter((s) => isSung(stage, s.at) && s.pitches.length > 0);
   const line: Sound[] = [];
   for (const s of sung) {

@@ -2,7 +2,7 @@ import { PLAYERS, type Player } from '../form/index';
 import { pitchClass, type Midi } from '../pitch/index';
 import { durationWeight, pairWeight } from './rub';
 import { levelOf } from './level';
-import type { Sound, Stage, Timed } from './stage';
+import { firstSounding, type Sound, type Stage, type Timed } from './stage';
 import { PUSH_ALONE, PUSH_NOTHING_SHARED, RUB_UNIT, SHORTEST_OVERLAP_TICKS } from './thresholds';
 import { chordWords, lengthWords, nameIn, playersWords } from './words';
 
@@ -16,7 +16,7 @@ export function pushes(stage: Stage): readonly Timed[] {
     if (i === 0) return [];
     const at = moment.start;
     const early = PLAYERS.flatMap((player) => {
-      const sound = firstOf(stage.sounds[player], at);
+      const sound = stage.firsts[player].get(at);
       return sound && sound.at < at && sound.kind !== 'dead' ? [{ player, sound }] : [];
     });
     if (early.length === 0) return [];
@@ -59,11 +59,6 @@ export function pushes(stage: Stage): readonly Timed[] {
   });
 }
 
-/** The first stroke of the cell written to begin at `nominal`. */
-function firstOf(sounds: readonly Sound[], nominal: number): Sound | undefined {
-  return sounds.find((s) => s.nominal === nominal);
-}
-
 function startsAt(stage: Stage, player: Player, tick: number): boolean {
   const bar = Math.floor(tick / stage.barTicks);
   return (stage.bars[bar]?.cells[player] ?? []).some(
@@ -71,16 +66,15 @@ function startsAt(stage: Stage, player: Player, tick: number): boolean {
   );
 }
 
-/** The stroke of an earlier cell that is heard in the stretch. */
+/** The last stroke of an earlier cell that is heard in the stretch. */
 function soundingOver(sounds: readonly Sound[], from: number, to: number): Sound | null {
-  return (
-    sounds.findLast(
-      (s) =>
-        s.nominal < to &&
-        s.pitches.length > 0 &&
-        Math.min(s.end, to) - Math.max(s.at, from) >= SHORTEST_OVERLAP_TICKS,
-    ) ?? null
-  );
+  let found: Sound | null = null;
+  for (let i = firstSounding(sounds, from); i < sounds.length && sounds[i]!.at < to; i += 1) {
+    const s = sounds[i]!;
+    const ticks = Math.min(s.end, to) - Math.max(s.at, from);
+    if (s.nominal < to && s.pitches.length > 0 && ticks >= SHORTEST_OVERLAP_TICKS) found = s;
+  }
+  return found;
 }
 
 type Voice = { readonly sound: Sound };

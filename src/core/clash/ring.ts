@@ -1,11 +1,11 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import { ringsOn, stopsOf } from '../grip/index';
+import { ringsOn } from '../grip/index';
 import { openStrings } from '../instrument/index';
 import { belongs, intervalWords, pretty, spell, type ChordSymbol, type Midi } from '../pitch/index';
 import type { Moment } from '../song/index';
 import { levelOf } from './level';
 import { durationWeight, pairWeight } from './rub';
-import { heardWith, holdOf, momentAt, type Sound, type Stage, type Timed } from './stage';
+import { heardWith, factsOf, momentAt, type Sound, type Stage, type Timed } from './stage';
 import {
   FOREIGN_NOTE,
   HAND_STOPS_MOST,
@@ -144,7 +144,7 @@ function openTails(stage: Stage, player: Player): readonly Tail[] {
     const next = sounds[i + 1];
     if (s.kind !== 'ring' || next === undefined || next.at !== s.end || next.grip === s.grip) return [];
     if (next.kind === 'dead' || !s.grip.includes(0 as never)) return [];
-    const hold = holdOf(next.grip, rig);
+    const hold = factsOf(next.grip, rig).hold;
     if (hold === null) return [];
     return ringsOn(s.grip, { grip: next.grip, hold }).flatMap(({ string, stoppedBy }): Tail[] => {
       if (s.pick !== null && s.grip.length - s.pick !== string) return [];
@@ -177,11 +177,9 @@ function touchedAt(
   for (let i = from; i < sounds.length; i += 1) {
     const s = sounds[i]!;
     if (s.kind !== 'ring') return s.at;
-    const hold = holdOf(s.grip, of.rig);
+    const { stops } = factsOf(s.grip, of.rig);
     const free =
-      s.grip[of.string] === null &&
-      hold !== null &&
-      stopsOf(s.grip, hold).some((stop) => stop.string === of.string && FREE.has(stop.by));
+      s.grip[of.string] === null && stops.some((stop) => stop.string === of.string && FREE.has(stop.by));
     if (!free) return s.at;
     if (sounds[i + 1]?.at !== s.end) return s.end;
   }
@@ -196,23 +194,17 @@ function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
   const open = openStrings(rig);
   return stage.sounds[player].flatMap((s): Tail[] => {
     if (s.kind !== 'ring' || s.pick !== null) return [];
-    const hold = holdOf(s.grip, rig);
-    if (hold === null) return [];
-    return stopsOf(s.grip, hold).flatMap((stop): Tail[] => {
-      if (stop.by !== 'nothing') return [];
-      return [
-        {
-          player,
-          pitch: (open[stop.string]! + rig.capo) as Midi,
-          from: s.at,
-          to: s.end,
-          share: STRUMMED_ACROSS_SHARE,
-          most: Infinity,
-          words: (name) =>
-            `${PLAYER_WORDS[player]}: nothing stops the open ${name} inside this grip, so strummed across it sounds`,
-        },
-      ];
-    });
+    const loose = factsOf(s.grip, rig).stops.filter((stop) => stop.by === 'nothing');
+    return loose.map((stop): Tail => ({
+      player,
+      pitch: (open[stop.string]! + rig.capo) as Midi,
+      from: s.at,
+      to: s.end,
+      share: STRUMMED_ACROSS_SHARE,
+      most: Infinity,
+      words: (name) =>
+        `${PLAYER_WORDS[player]}: nothing stops the open ${name} inside this grip, so strummed across it sounds`,
+    }));
   });
 }
 
@@ -221,9 +213,11 @@ function heldOver(stage: Stage, player: Player): readonly Tail[] {
   const starts: { at: number; push: number }[] = stage.bars.flatMap((bar, b) =>
     bar.cells[player].map((c) => ({ at: b * stage.barTicks + c.at, push: c.push })),
   );
+  let n = 0;
   return stage.sounds[player].flatMap((s): Tail[] => {
-    const next = starts.find((start) => start.at > s.nominal);
-    if (next === undefined) return [];
+    while (n < starts.length && starts[n]!.at <= s.nominal) n += 1;
+    const next = starts[n];
+    if (next === undefined || s.end - next.at < SHORTEST_OVERLAP_TICKS) return [];
     const from = Math.max(s.at, next.at);
     if (s.end - from < SHORTEST_OVERLAP_TICKS || s.kind === 'dead') return [];
     return s.pitches.map((pitch) => ({

@@ -1,8 +1,8 @@
-import { PLAYER_WORDS, PLAYERS } from '../form/index';
-import { sameGrip, wayBetween } from '../grip/index';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
+import { sameGrip, wayBetween, type Grip, type Hold, type Way } from '../grip/index';
 import { ticksToSeconds } from '../time/index';
 import { levelOf } from './level';
-import { holdOf, type Stage, type Timed } from './stage';
+import { factsOf, type Stage, type Timed } from './stage';
 import { SHIFT_CLASH_SHARE, SHIFT_WATCH_SHARE } from './thresholds';
 import { lengthWords } from './words';
 
@@ -18,9 +18,9 @@ export function shifts(stage: Stage): readonly Timed[] {
       const next = sounds[i + 1];
       if (next === undefined || next.grip === s.grip || sameGrip(next.grip, s.grip) || next.at <= s.at)
         return [];
-      const [from, to] = [holdOf(s.grip, rig), holdOf(next.grip, rig)];
+      const [from, to] = [factsOf(s.grip, rig).hold, factsOf(next.grip, rig).hold];
       if (from === null || to === null) return [];
-      const way = wayBetween({ grip: s.grip, hold: from }, { grip: next.grip, hold: to }, rig);
+      const way = known({ grip: s.grip, hold: from }, { grip: next.grip, hold: to }, rig);
       const there = ticksToSeconds(next.at - s.at, stage.tempo);
       const share = way.seconds / there;
       if (share < SHIFT_WATCH_SHARE) return [];
@@ -48,4 +48,22 @@ export function shifts(stage: Stage): readonly Timed[] {
       ];
     });
   });
+}
+
+interface Held {
+  readonly grip: Grip;
+  readonly hold: Hold;
+}
+
+const ways = new WeakMap<Grip, WeakMap<Grip, { from: Hold; to: Hold; way: Way }>>();
+
+/** Remembered with the two grips. */
+function known(from: Held, to: Held, rig: Stage['players'][Player]): Way {
+  let next = ways.get(from.grip);
+  if (!next) ways.set(from.grip, (next = new WeakMap()));
+  const hit = next.get(to.grip);
+  if (hit?.from === from.hold && hit.to === to.hold) return hit.way;
+  const way = wayBetween(from, to, rig);
+  next.set(to.grip, { from: from.hold, to: to.hold, way });
+  return way;
 }

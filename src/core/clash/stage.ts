@@ -1,5 +1,5 @@
 import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../form/index';
-import { gripNotes, holdGrip, missingFret, type Grip, type Hold } from '../grip/index';
+import { gripNotes, holdGrip, missingFret, stopsOf, type Grip, type Hold, type Stop } from '../grip/index';
 import type { Key, Midi } from '../pitch/index';
 import { momentsOf, strikesOf, type Moment, type Song, type Strike } from '../song/index';
 import { barTicks, type Meter } from '../time/index';
@@ -14,6 +14,8 @@ export interface Sound extends Strike {
 export interface Stage {
   readonly players: Song['players'];
   readonly tempo: number;
+  /** The first stroke of each cell, by where the cell is written to begin. */
+  readonly firsts: Readonly<Record<Player, ReadonlyMap<number, Sound>>>;
   readonly meter: Meter;
   readonly barTicks: number;
   readonly key: Key;
@@ -40,8 +42,9 @@ export function stageOf(
   const { section, pass } = of;
   const bars = barsOnPass(section, pass);
   const strikes = strikesOf(bars, song.meter);
-  const sounds = (player: Player): readonly Sound[] =>
+  const soundsOf = (player: Player): readonly Sound[] =>
     strikes[player].map((s) => ({ ...s, pitches: pitchesOf(s, song.players[player]) }));
+  const sounds = { guitar1: soundsOf('guitar1'), guitar2: soundsOf('guitar2'), bass: soundsOf('bass') };
   return {
     players: song.players,
     tempo: song.tempo,
@@ -51,10 +54,21 @@ export function stageOf(
     section,
     bars,
     moments: momentsOf(section, { pass, meter: song.meter }),
-    sounds: { guitar1: sounds('guitar1'), guitar2: sounds('guitar2'), bass: sounds('bass') },
+    sounds,
+    firsts: {
+      guitar1: firstsOf(sounds.guitar1),
+      guitar2: firstsOf(sounds.guitar2),
+      bass: firstsOf(sounds.bass),
+    },
     voice: of.voice,
     times: of.times,
   };
+}
+
+function firstsOf(sounds: readonly Sound[]): ReadonlyMap<number, Sound> {
+  const firsts = new Map<number, Sound>();
+  for (const s of sounds) if (!firsts.has(s.nominal)) firsts.set(s.nominal, s);
+  return firsts;
 }
 
 /** The moment that sounds at a tick; the last one past the end. */
@@ -78,7 +92,7 @@ export function heardWith(
     if (player === stretch.not) return [];
     const list: { player: Player; sound: Sound; ticks: number }[] = [];
     const sounds = stage.sounds[player];
-    for (let i = firstAfter(sounds, stretch.from); i < sounds.length; i += 1) {
+    for (let i = firstSounding(sounds, stretch.from); i < sounds.length; i += 1) {
       const sound = sounds[i]!;
       if (sound.at >= stretch.to) break;
       const ticks = Math.min(sound.end, stretch.to) - Math.max(sound.at, stretch.from);
@@ -89,7 +103,7 @@ export function heardWith(
 }
 
 /** Index of the first stroke after which something still sounds at `tick`. */
-function firstAfter(sounds: readonly Sound[], tick: number): number {
+export function firstSounding(sounds: readonly Sound[], tick: number): number {
   let low = 0;
   let high = sounds.length;
   while (low < high) {
@@ -100,41 +114,51 @@ function firstAfter(sounds: readonly Sound[], tick: number): number {
   return low;
 }
 
+/** Index of the first stroke at `tick` or later. */
+export function firstFrom(sounds: readonly Sound[], tick: number): number {
+  let low = 0;
+  let high = sounds.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sounds[middle]!.at < tick) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 type Rig = Song['players'][Player];
+
+/** What is known of a grip on an instrument in a hand, however often it is struck. */
+interface GripFacts {
+  readonly pitches: readonly Midi[];
+  /** Pitches of each string alone, none where it is silent. */
+  readonly byString: readonly (readonly Midi[])[];
+  /** Null when no hand of this size holds it. */
+  readonly hold: Hold | null;
+  readonly stops: readonly Stop[];
+}
+
+const facts = new WeakMap<Rig, WeakMap<Grip, GripFacts>>();
+
+export function factsOf(grip: Grip, rig: Rig): GripFacts {
+  let known = facts.get(rig);
+  if (!known) facts.set(rig, (known = new WeakMap()));
+  let found = known.get(grip);
+  if (!found) {
+    const byString: Midi[][] = grip.map(() => []);
+    for (const note of gripNotes(grip, rig)) byString[note.string]!.push(note.midi);
+    const read = missingFret(grip, rig) ? null : holdGrip(grip, rig, rig.hand);
+    const hold = read?.ok ? read.value : null;
+    const stops = hold === null ? [] : stopsOf(grip, hold);
+    found = { pitches: byString.flat().sort((a, b) => a - b), byString, hold, stops };
+    known.set(grip, found);
+  }
+  return found;
+}
 
 /** Pitches of a stroke: the whole grip, or the one string that is picked. */
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
   if (strike.kind === 'dead') return [];
-  const notes = notesOf(strike.grip, rig);
-  if (strike.pick === null) return notes.all;
-  return notes.byString[strike.grip.length - strike.pick] ?? [];
-}
-
-interface Notes {
-  readonly all: readonly Midi[];
-  readonly byString: readonly (readonly Midi[])[];
-}
-
-const notes = new WeakMap<Grip, { rig: Rig; notes: Notes }>();
-
-function notesOf(grip: Grip, rig: Rig): Notes {
-  const known = notes.get(grip);
-  if (known?.rig === rig) return known.notes;
-  const byString: Midi[][] = grip.map(() => []);
-  for (const note of gripNotes(grip, rig)) byString[note.string]!.push(note.midi);
-  const made = { all: byString.flat().sort((a, b) => a - b), byString };
-  notes.set(grip, { rig, notes: made });
-  return made;
-}
-
-const holds = new WeakMap<Grip, { rig: Rig; hold: Hold | null }>();
-
-/** How the player's hand holds a grip, or null when it cannot. Remembered with the grip. */
-export function holdOf(grip: Grip, rig: Rig): Hold | null {
-  const known = holds.get(grip);
-  if (known?.rig === rig) return known.hold;
-  const read = missingFret(grip, rig) ? null : holdGrip(grip, rig, rig.hand);
-  const hold = read?.ok ? read.value : null;
-  holds.set(grip, { rig, hold });
-  return hold;
+  const known = factsOf(strike.grip, rig);
+  return strike.pick === null ? known.pitches : (known.byString[strike.grip.length - strike.pick] ?? []);
 }

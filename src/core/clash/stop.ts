@@ -1,6 +1,6 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { levelOf } from './level';
-import { heardWith, momentAt, type Sound, type Stage, type Timed } from './stage';
+import { firstFrom, heardWith, momentAt, type Sound, type Stage, type Timed } from './stage';
 import {
   BURIED,
   BURIED_WEAK,
@@ -34,10 +34,21 @@ export interface Stop {
  * a long note that comes back in half of the bars or more.
  */
 export function stopsOf(stage: Stage): readonly Stop[] {
-  const cuts = PLAYERS.flatMap((player) => cutsOf(stage, player));
-  const times = [...new Set(cuts.map((c) => c.at))].sort((a, b) => a - b);
+  let stops = known.get(stage);
+  if (!stops) known.set(stage, (stops = findStops(stage)));
+  return stops;
+}
+
+const known = new WeakMap<Stage, readonly Stop[]>();
+
+function findStops(stage: Stage): readonly Stop[] {
+  const cuts = new Map<number, Cut[]>();
+  for (const player of PLAYERS) {
+    for (const cut of cutsOf(stage, player)) cuts.set(cut.at, [...(cuts.get(cut.at) ?? []), cut]);
+  }
+  const times = [...cuts.keys()].sort((a, b) => a - b);
   const found = times.flatMap((at): Stop[] => {
-    const here = cuts.filter((c) => c.at === at);
+    const here = cuts.get(at)!;
     const dead = here.some((c) => c.dead);
     const ticks = Math.min(...here.map((c) => c.ticks));
     const others = heardWith(stage, { from: at, to: at + ticks, not: null }).filter(
@@ -45,7 +56,9 @@ export function stopsOf(stage: Stage): readonly Stop[] {
     );
     if (here.length < 2) return [];
     const player = others[0]?.player;
-    const strokesOn = player ? stage.sounds[player].filter((s) => s.at > at && s.at < at + ticks).length : 0;
+    const strokesOn = player
+      ? firstFrom(stage.sounds[player], at + ticks) - firstFrom(stage.sounds[player], at + 1)
+      : 0;
     const longest = others.reduce<(typeof others)[number] | null>(
       (most, one) => (most === null || one.ticks > most.ticks ? one : most),
       null,
@@ -54,7 +67,8 @@ export function stopsOf(stage: Stage): readonly Stop[] {
       longest !== null && strokesOn === 0 && longest.ticks >= SHORTEST_STOP_TICKS ? longest : null;
     return [{ at, ticks, cutters: here.map((c) => c.player), dead, ringing }];
   });
-  return found.filter((stop) => stop.ringing === null || !isFigure(stop, found, stage));
+  const isFigure = figuresIn(found, stage);
+  return found.filter((stop) => stop.ringing === null || !isFigure(stop));
 }
 
 /** Someone rings over a stop the others make. */
@@ -86,13 +100,13 @@ export function ringingStops(stage: Stage): readonly Timed[] {
 export function buriedHits(stage: Stage): readonly Timed[] {
   const stopped = new Set(stopsOf(stage).map((s) => s.at));
   const said = new Map<string, { first: Timed; bars: number }>();
+  const dead = new Map<number, number>();
+  for (const p of PLAYERS) {
+    for (const s of stage.sounds[p]) if (s.kind === 'dead') dead.set(s.at, (dead.get(s.at) ?? 0) + 1);
+  }
   for (const player of PLAYERS) {
     for (const hit of stage.sounds[player]) {
-      if (hit.kind !== 'dead' || stopped.has(hit.at)) continue;
-      const company = PLAYERS.some(
-        (p) => p !== player && stage.sounds[p].some((s) => s.kind === 'dead' && s.at === hit.at),
-      );
-      if (company) continue;
+      if (hit.kind !== 'dead' || stopped.has(hit.at) || dead.get(hit.at)! > 1) continue;
       const over = heardWith(stage, { from: hit.at, to: hit.at + SHORTEST_STOP_TICKS / 2, not: player }).find(
         ({ player: p, sound, ticks }) =>
           p !== 'bass' &&
@@ -139,16 +153,17 @@ function cutsOf(stage: Stage, player: Player): readonly Cut[] {
   });
 }
 
-function isFigure(stop: Stop, all: readonly Stop[], stage: Stage): boolean {
-  const place = stop.at % stage.barTicks;
-  const bars = all.filter(
-    (s) => s.at % stage.barTicks === place && s.ringing?.player === stop.ringing?.player,
-  ).length;
+/** How often the same player rings over a stop at the same place of the bar, and how often in one bar. */
+function figuresIn(stops: readonly Stop[], stage: Stage): (stop: Stop) => boolean {
+  const places = new Map<string, number>();
+  const bars = new Map<string, number>();
+  const place = (s: Stop) => `${s.ringing?.player} ${s.at % stage.barTicks}`;
+  const bar = (s: Stop) => `${s.ringing?.player} ${Math.floor(s.at / stage.barTicks)}`;
+  for (const s of stops) {
+    places.set(place(s), (places.get(place(s)) ?? 0) + 1);
+    bars.set(bar(s), (bars.get(bar(s)) ?? 0) + 1);
+  }
   const often = Math.max(2, stage.bars.length / 2);
-  const inBar = all.filter(
-    (s) =>
-      Math.floor(s.at / stage.barTicks) === Math.floor(stop.at / stage.barTicks) &&
-      s.ringing?.player === stop.ringing?.player,
-  ).length;
-  return bars >= often || inBar > 1 || (stage.bars.length === 1 && stage.times > 1 && !stop.dead);
+  const oneBarRepeats = stage.bars.length === 1 && stage.times > 1;
+  return (s) => places.get(place(s))! >= often || bars.get(bar(s))! > 1 || (oneBarRepeats && !s.dead);
 }

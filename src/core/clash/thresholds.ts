@@ -79,7 +79,9 @@ export const HAND_STOPS_MOST = 0.9;
 export const STRUMMED_ACROSS_SHARE = 0.8;
 
 /** How loud the first and second repeat of a delay are against the note. */
-export const DELAY_SHARES = [0.7, 0.35] as const;
+export const DELAY_SHARES = [0.8, 0.4] as const;
+/** A repeated note has lost half of itself after this long: two beats. */
+export const DELAY_HALVES_TICKS = 1920;
 
 /** A line: at most so many strings at once, so many steps of its top note in a bar, each within a beat and a half. */
 export const LINE_MOST_NOTES = 2;

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base/index';
+import { fail, ok, remember, type Result } from '../base/index';
 import { openStrings, usableFrets, type Fret, type Instrument } from '../instrument/index';
 import { midi, type Midi } from '../pitch/index';
 
@@ -20,7 +20,13 @@ export interface GripNote {
  * and every string is a fret number or x.
  */
 export function parseGrip(text: string, strings: number): Result<Grip> {
-  const trimmed = text.trim();
+  return readGrip(`${strings} ${text.trim()}`);
+}
+
+/** The same text is the same grip, so that what is known of it is known wherever it stands. */
+const readGrip = remember((key: string): Result<Grip> => {
+  const strings = Number(key.slice(0, key.indexOf(' ')));
+  const trimmed = key.slice(key.indexOf(' ') + 1);
   const parts = trimmed.includes('-') ? trimmed.split('-') : [...trimmed];
   const example = strings === 6 ? '000xxx or x-x-7-x-10-x' : 'x'.repeat(strings - 1) + '3';
   const wrong = parts.find((part) => !/^(x|X|\d{1,2})$/.test(part));
@@ -35,7 +41,7 @@ export function parseGrip(text: string, strings: number): Result<Grip> {
     );
   }
   return ok(parts.map((part) => (/^x$/i.test(part) ? null : (Number(part) as Fret))));
-}
+});
 
 /** The shortest text `parseGrip` reads back. */
 export function formatGrip(grip: Grip): string {

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base/index';
+import { fail, ok, remember, type Result } from '../base/index';
 import { barTicks, TICKS_PER_QUARTER, type Meter } from '../time/index';
 
 /** What happens at one place of a bar under the right hand. */
@@ -50,7 +50,12 @@ export function parseHits(text: string, meter: Meter): Result<string, HitsProble
 
 /** The places of a pattern in order. Throws RangeError for a symbol `parseHits` would refuse. */
 export function hitsOf(pattern: string, meter: Meter): readonly Hit[] {
-  const ticks = barTicks(meter) / pattern.length;
+  return readHits(`${barTicks(meter)} ${pattern}`);
+}
+
+const readHits = remember((key: string): readonly Hit[] => {
+  const pattern = key.slice(key.indexOf(' ') + 1);
+  const ticks = Number(key.slice(0, key.indexOf(' '))) / pattern.length;
   return [...pattern].map((symbol, i) => {
     const base = { atTick: i * ticks, ticks, weak: /[omx]/.test(symbol), pick: null };
     switch (symbol) {
@@ -72,7 +77,7 @@ export function hitsOf(pattern: string, meter: Meter): readonly Hit[] {
         return { ...base, kind: 'ring', pick: Number(symbol) };
     }
   });
-}
+});
 
 /** Longest a palm-muted note is counted as sounding: an eighth (common practice). */
 export const MUTE_TICKS = TICKS_PER_QUARTER / 2;

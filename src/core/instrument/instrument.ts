@@ -45,12 +45,18 @@ export function defaultBass(): Instrument {
 
 /** Open strings as pitches, capo not counted, lowest first. Throws RangeError for a tuning that is no note list. */
 export function openStrings(instrument: Instrument): readonly Midi[] {
-  return instrument.tuning.map((name) => {
+  const known = opened.get(instrument.tuning);
+  if (known) return known;
+  const open = instrument.tuning.map((name) => {
     const note = parseNote(name);
     if (!note.ok) throw new RangeError(note.error);
     return note.value;
   });
+  opened.set(instrument.tuning, open);
+  return open;
 }
+
+const opened = new WeakMap<readonly string[], readonly Midi[]>();
 
 /** Frets that can be used above the capo. */
 export function usableFrets(instrument: Instrument): number {

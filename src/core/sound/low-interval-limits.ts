@@ -41,11 +41,26 @@ export function lowestClear(semitones: number, gain: GainClass = 'clean'): Midi 
     interval -= 12;
     octaves += 1;
   }
-  const row = LIMITS[interval];
-  if (!row) return null;
-  const name = row[COLUMN[gain]];
-  if (name === 'never') return midi(127);
-  const note = parseNote(name);
-  if (!note.ok) throw new RangeError(note.error);
-  return midi(Math.max(0, note.value - 12 * octaves));
+  const limit = PITCHES[gain][interval];
+  if (limit === null || limit === undefined) return null;
+  return limit === NEVER ? limit : midi(Math.max(0, limit - 12 * octaves));
 }
+
+const NEVER = midi(127);
+
+function pitchesFor(gain: GainClass): readonly (Midi | null)[] {
+  return Array.from({ length: 20 }, (_, interval) => {
+    const name = LIMITS[interval]?.[COLUMN[gain]];
+    if (name === undefined) return null;
+    if (name === 'never') return NEVER;
+    const note = parseNote(name);
+    if (!note.ok) throw new RangeError(note.error);
+    return note.value;
+  });
+}
+
+const PITCHES: Readonly<Record<GainClass, readonly (Midi | null)[]>> = {
+  clean: pitchesFor('clean'),
+  crunch: pitchesFor('crunch'),
+  high: pitchesFor('high'),
+};

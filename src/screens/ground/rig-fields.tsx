@@ -3,6 +3,7 @@ import { readInstrument } from '../../core/formats/index';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, type FingerPair, type HandSize } from '../../core/grip/index';
 import type { Rig } from '../../core/song/index';
+import { formatDelay } from '../../core/time/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
 
 /** One player's instrument and hand as they are typed: any field may be wrong for a while. */
@@ -12,6 +13,7 @@ export interface RigDraft {
   readonly frets: string;
   readonly scale: string;
   readonly gain: string;
+  readonly delay: string;
   readonly size: HandSize;
   readonly thumb: boolean;
   readonly spread: Readonly<Record<FingerPair, string>>;
@@ -24,13 +26,14 @@ export function draftOf(rig: Rig, tuning: string): RigDraft {
     frets: String(rig.frets),
     scale: String(rig.scaleMm),
     gain: String(rig.gain),
+    delay: formatDelay(rig.delay),
     size: rig.hand.size,
     thumb: rig.hand.thumb,
     spread: spreadDraft(rig.hand.spreadMm),
   };
 }
 
-const FIELDS = ['tuning', 'capo', 'frets', 'scale', 'gain', 'spread'] as const;
+const FIELDS = ['tuning', 'capo', 'frets', 'scale', 'gain', 'delay', 'spread'] as const;
 export type RigField = (typeof FIELDS)[number];
 
 /** The rig a draft says, and what is wrong in which field. The same rig when nothing differs. */
@@ -74,7 +77,7 @@ export function RigFields({ player, draft, wrong, onChange }: Props) {
       <legend className={`pr-2 font-bold ${PLAYER_TEXT[player]}`}>
         <PlayerMark player={player} /> {PLAYER_WORDS[player]}
       </legend>
-      <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-[2.4fr_1fr_1fr_1fr_1fr]">
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-[2.2fr_0.8fr_0.8fr_1fr_1fr_1.2fr]">
         <Field
           label="Tuning, lowest first"
           value={draft.tuning}
@@ -90,6 +93,7 @@ export function RigFields({ player, draft, wrong, onChange }: Props) {
           onChange={(scale) => put({ scale })}
         />
         <Field label="Gain 0–10" value={draft.gain} wrong={wrong.gain} onChange={(gain) => put({ gain })} />
+        <Field label="Delay" value={draft.delay} wrong={wrong.delay} onChange={(delay) => put({ delay })} />
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <label className="flex items-center gap-2">

@@ -7,6 +7,7 @@ import { Button } from '../../ui/index';
 import { usePorts } from '../ports';
 import { findingWords, KIND_WORDS } from './finding-words';
 import { goTo } from './go-to';
+import { lookingAt } from './looking';
 import { useCures, type SplitModel } from './model';
 
 type Tab = 'here' | 'song' | 'whole' | 'kept';
@@ -24,7 +25,7 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
   const { findings } = model;
   const open = findings.filter((f) => f.kept === null && f.level !== 'note').length;
   const counts: Record<Tab, number> = {
-    here: model.here.length,
+    here: model.hereNow.length,
     song: findings.length,
     whole: 0,
     kept: model.song.kept.length,
@@ -56,6 +57,7 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
               <FindingCard
                 key={`${f.playing}${f.id}`}
                 finding={f}
+                fate={null}
                 where
                 cures={[]}
                 model={model}
@@ -72,11 +74,15 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
 }
 
 function Here({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => void }) {
-  const cures = useCures(model.here);
+  const cures = useCures(model.hereNow);
+  // While a change is looked at, what is there stays in place and says what would become of it.
+  const then = new Set(model.here.map((f) => f.id));
+  const now = new Set(model.hereNow.map((f) => f.id));
+  const coming = model.here.filter((f) => !now.has(f.id) && f.level !== 'note');
   return (
     <>
       <ul className="flex flex-col gap-2">
-        {model.here.map((f) => (
+        {model.hereNow.map((f) => (
           <FindingCard
             key={`${f.playing}${f.id}`}
             finding={f}
@@ -84,10 +90,22 @@ function Here({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => vo
             cures={cures.get(f.id) ?? null}
             model={model}
             onKeep={onKeep}
+            fate={then.has(f.id) ? null : 'would be gone'}
+          />
+        ))}
+        {coming.map((f) => (
+          <FindingCard
+            key={`${f.playing}${f.id}`}
+            finding={f}
+            where={false}
+            cures={[]}
+            model={model}
+            onKeep={onKeep}
+            fate="would come"
           />
         ))}
       </ul>
-      {model.here.length === 0 && (
+      {model.hereNow.length === 0 && (
         <p className="text-soft">
           {model.scene.complete
             ? 'Nothing to say about this moment.'
@@ -179,14 +197,23 @@ function FindingCard(props: {
   cures: readonly Cure[] | null;
   model: SplitModel;
   onKeep: (id: string) => void;
+  /** What the change that is looked at does to it. */
+  fate: 'would be gone' | 'would come' | null;
 }) {
-  const { finding: f, where, cures, model, onKeep } = props;
+  const { finding: f, where, cures, model, onKeep, fate } = props;
   const { desk } = usePorts();
   const state = desk.getState();
   return (
     <li className={`rounded-md border border-l-[6px] bg-ground px-3 py-2 ${EDGE[f.level]}`}>
       <p>
         <b className={TITLE[f.level]}>{KIND_WORDS[f.kind]}</b>{' '}
+        {fate !== null && (
+          <span
+            className={`rounded px-1 text-[12px] font-bold text-on-mark ${fate === 'would come' ? 'bg-watch' : 'bg-good'}`}
+          >
+            {fate}
+          </span>
+        )}{' '}
         {where ? (
           <button type="button" className="text-soft underline" onClick={() => goTo(model, f, state.select)}>
             {f.section}, bar {f.bar}
@@ -198,7 +225,7 @@ function FindingCard(props: {
         <span className="text-[14px]">{f.text}</span>
       </p>
       {f.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
-      {f.kept === null && f.level !== 'note' && !where && model.editable && (
+      {f.kept === null && f.level !== 'note' && !where && fate !== 'would come' && model.editable && (
         <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
           {cures === null && <span className="text-soft">looking for a way out …</span>}
           {(cures ?? []).map((cure) => (
@@ -218,10 +245,7 @@ function CureButton({ cure, finding }: { cure: Cure; finding: Finding }) {
     <Button
       data-cure
       title={effectWords(cure)}
-      onMouseEnter={() => show(cure.edit)}
-      onMouseLeave={() => show(null)}
-      onFocus={() => show(cure.edit)}
-      onBlur={() => show(null)}
+      {...lookingAt(cure.edit, show)}
       onKeyDown={(e) => {
         if (e.key === 'Escape') e.currentTarget.blur();
       }}

@@ -41,7 +41,9 @@ export interface SplitModel {
   readonly findings: readonly Finding[];
   /** Findings of the section and pass on view. */
   readonly inSection: readonly Finding[];
+  /** Findings of this moment, the worst first: with the previewed change, and as the song is without it. */
   readonly here: readonly Finding[];
+  readonly hereNow: readonly Finding[];
   readonly scene: Scene;
   /** What all players together are called. */
   readonly together: string;
@@ -58,7 +60,11 @@ export function useSplitModel(): SplitModel | null {
   const selection = useDesk((s) => s.selection);
   const shown = useMemo(() => (preview ? applyEdit(song, preview) : song), [song, preview]);
   const findings = useMemo(() => songFindings(shown), [shown]);
-  return useMemo(() => modelOf(shown, selection, findings), [shown, selection, findings]);
+  const now = useMemo(() => modelOf(song, selection, songFindings(song)), [song, selection]);
+  return useMemo(() => {
+    const model = shown === song ? now : modelOf(shown, selection, findings);
+    return model && { ...model, hereNow: now?.here ?? [] };
+  }, [shown, song, now, selection, findings]);
 }
 
 function modelOf(song: Song, selection: Selection, findings: readonly Finding[]): SplitModel | null {
@@ -76,6 +82,7 @@ function modelOf(song: Song, selection: Selection, findings: readonly Finding[])
   const inSection = own.filter(
     (f) => f.pass === selection.pass || (f.pass === 1 && !different.includes(f.bar - 1)),
   );
+  const here = inSection.filter((f) => isAt(f, moment)).sort((a, b) => b.score - a.score);
   const scene = sceneAt(song, moment, playing.key);
   return {
     song,
@@ -90,7 +97,8 @@ function modelOf(song: Song, selection: Selection, findings: readonly Finding[])
     marks: strikesOf(bars, song.meter),
     findings,
     inSection,
-    here: inSection.filter((f) => isAt(f, moment)),
+    here,
+    hereNow: here,
     scene,
     together: togetherName(scene),
     passes: Array.from({ length: playing.entry.times }, (_, i) => ({

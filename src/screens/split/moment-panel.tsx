@@ -22,7 +22,7 @@ interface Props {
 export function MomentPanel({ model, keeping, onKeep }: Props) {
   const { desk } = usePorts();
   const [ref, width] = useWidth<HTMLDivElement>();
-  const { here, moment, playing, selection } = model;
+  const { hereNow: here, moment, playing, selection } = model;
   const notes = useMemo((): readonly LadderNote[] => [...notesOf(model), ...leftOver(model)], [model]);
   const links = useMemo(() => linksOf(model), [model]);
   const kept = here.find((f) => f.id === keeping) ?? model.findings.find((f) => f.id === keeping);

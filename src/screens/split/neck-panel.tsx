@@ -18,6 +18,7 @@ import { Button, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import { findingWords } from './finding-words';
+import { lookingAt } from './looking';
 import { moveAmong } from './move-among';
 import { addressNow, useAlternatives, type SplitModel } from './model';
 import { Neighbours } from './neighbours';
@@ -209,6 +210,7 @@ function Alternatives({ model }: { model: SplitModel }) {
       )}
       {list?.map((one, i) => {
         const letter = String.fromCharCode(97 + i);
+        const change = { kind: 'setCells', changes: [{ at, cell: one.cell }] } as const;
         return (
           <button
             key={one.known ? formatGrip(one.known.grip) : 'rest'}
@@ -217,17 +219,13 @@ function Alternatives({ model }: { model: SplitModel }) {
             data-alternative
             aria-pressed={one.isNow}
             className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${one.isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-            onMouseEnter={() => !one.isNow && show({ kind: 'setCells', changes: [{ at, cell: one.cell }] })}
-            onMouseLeave={() => show(null)}
-            onFocus={() => !one.isNow && show({ kind: 'setCells', changes: [{ at, cell: one.cell }] })}
-            onBlur={() => show(null)}
+            {...(one.isNow ? {} : lookingAt(change, show))}
             onClick={() => {
               if (one.isNow) return;
               if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-              edit(
-                { kind: 'setCells', changes: [{ at, cell: one.cell }] },
-                { label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}` },
-              );
+              edit(change, {
+                label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+              });
             }}
           >
             <span className="whitespace-nowrap">

@@ -6,6 +6,7 @@ import { cellAt } from '../../core/song/index';
 import { PLAYER_TEXT } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import { addressNow, type SplitModel } from './model';
+import { lookingAt } from './looking';
 import { moveAmong } from './move-among';
 
 /** Grips close to the one that is held, kind by kind, each with what it changes. */
@@ -46,10 +47,7 @@ export function Neighbours({ model }: { model: SplitModel }) {
             data-letter={String.fromCharCode(97 + i)}
             data-alternative
             className="flex shrink-0 flex-col rounded-md border border-line bg-sheet px-2.5 py-0.5 text-left leading-tight hover:border-ink"
-            onMouseEnter={() => show({ kind: 'setCells', changes: [{ at, cell: next }] })}
-            onMouseLeave={() => show(null)}
-            onFocus={() => show({ kind: 'setCells', changes: [{ at, cell: next }] })}
-            onBlur={() => show(null)}
+            {...lookingAt({ kind: 'setCells', changes: [{ at, cell: next }] }, show)}
             onClick={() => {
               if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
               edit(
