@@ -89,7 +89,7 @@ export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
 );
 
 export const section = (name: string): fc.Arbitrary<Section> =>
-  fc.array(bar, { minLength: 1, maxLength: 6 }).map((bars) => ({ name, bars, variants: [] }));
+  fc.array(bar, { minLength: 1, maxLength: 6 }).map((bars) => ({ name, bars, variants: [], wishes: [] }));
 
 export const hand: fc.Arbitrary<Hand> = fc
   .record({

@@ -8,7 +8,7 @@ export { judge, type Judgement } from './judge';
 export { overviewWords, sectionOverview, songWords } from './overview';
 export { nameIn, playersWords } from './words';
 export { mudOf, type Mud } from './mud';
-export { rubBetween, type Rub } from './rub';
+export { rubBetween, rubScore, type Rub } from './rub';
 export { soundingParts, type Level, type Part, type Scene } from './scene';
 export { energyOf, erbRate, overlap } from './separation';
 export { DIRT_UNIT } from './thresholds';

@@ -51,6 +51,66 @@ export function rubBetween(
   return { score, a: worst.a, b: worst.b };
 }
 
+/** What `rubBetween` says of two players, from their pitches alone; 0 when nothing rubs. Made to be asked often. */
+export function rubScore(
+  a: readonly Midi[],
+  b: readonly Midi[],
+  of: { chord: ChordSymbol | null; withBass: boolean; gain: number; ticks: number },
+): number {
+  const { chord, withBass } = of;
+  const table = pairTable(chord, withBass);
+  let sum = 0;
+  let foreign = 0;
+  for (const x of a) {
+    const row = x * 128;
+    for (const y of b) {
+      const pair = table[row + y]!;
+      if (pair === 0) continue;
+      sum += pair;
+      if (chord === null) continue;
+      if (!belongs(chord, x)) foreign |= 1 << pitchClass(x);
+      if (!belongs(chord, y)) foreign |= 1 << pitchClass(y);
+    }
+  }
+  if (sum === 0) return 0;
+  let strangers = 0;
+  for (let bits = foreign; bits !== 0; bits &= bits - 1) strangers += 1;
+  const drive = 1 + 0.01 * of.gain;
+  return ((sum * drive + FOREIGN_NOTE * strangers) * durationWeight(of.ticks)) / RUB_UNIT;
+}
+
+interface PairTables {
+  readonly plain: Float64Array;
+  readonly withBass: Float64Array;
+}
+
+const tables = new WeakMap<ChordSymbol, PairTables>();
+let tablesOfNone: PairTables | null = null;
+
+/** Weight of every pair of pitches under a chord, row by row of 128. */
+function pairTable(chord: ChordSymbol | null, withBass: boolean): Float64Array {
+  let known = chord === null ? tablesOfNone : tables.get(chord);
+  if (!known) {
+    const fill = (bass: boolean) => {
+      const table = new Float64Array(128 * 128);
+      for (let x = LOWEST; x <= HIGHEST; x += 1) {
+        for (let y = LOWEST; y <= HIGHEST; y += 1) {
+          table[x * 128 + y] = pairWeight(x as Midi, y as Midi, { chord, withBass: bass });
+        }
+      }
+      return table;
+    };
+    known = { plain: fill(false), withBass: fill(true) };
+    if (chord === null) tablesOfNone = known;
+    else tables.set(chord, known);
+  }
+  return withBass ? known.withBass : known.plain;
+}
+
+/** From below a low bass to above the last fret: C0 to G8. */
+const LOWEST = 12;
+const HIGHEST = 115;
+
 /** The major third over a minor chord or the other way, held by one player; null when there is none. */
 export function wrongThird(part: Part, chord: ChordSymbol | null): { pitch: Midi; score: number } | null {
   const third = chord ? thirdOf(chord) : null;

@@ -22,6 +22,7 @@ const bb = openBar([{ at: 0, push: 480, chord: 'Bb' }]);
 const section: Section = {
   name: 'Verse',
   bars: [dm, bb],
+  wishes: [],
   variants: [
     { pass: 2, fromBar: 1, bars: [{ chords: [{ at: 0, push: 0, chord: 'A' }] }] },
     { pass: 3, fromBar: 0, bars: [{ cells: { bass: [{ at: 0, push: 0, cell: OPEN }] } }] },

@@ -28,5 +28,6 @@ export {
   type PlacedChord,
   type Section,
   type Variant,
+  type Wish,
 } from './section';
 export { isPlan, PLAN_NAMES, type PlanName } from './plan-name';

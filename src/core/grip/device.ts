@@ -26,6 +26,7 @@ const WORDS = {
   mixed: 'other voicing',
 } as const;
 export type Device = keyof typeof WORDS;
+export const DEVICES = Object.keys(WORDS) as readonly Device[];
 
 export function deviceWords(device: Device): string {
   return WORDS[device];

@@ -303,6 +303,7 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
           voice: b.voice,
         };
       }),
+      wishes: [],
       variants: s.variants.map((v, n) => {
         const at = `${path}.variants[${n}]`;
         if (v.fromBar + v.bars.length > s.bars.length) {

@@ -34,6 +34,7 @@ const verse: Section = {
     ]),
   ],
   variants: [],
+  wishes: [],
 };
 const song: Song = {
   ...emptySong('Paper Kite'),

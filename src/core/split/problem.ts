@@ -1,44 +1,62 @@
-import { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
-import type { Instrument } from '../instrument/index';
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
-import { parseNote, type Key } from '../pitch/index';
-import { momentsOf, sectionNamed, unfold, type CellAddress, type Moment, type Song } from '../song/index';
+import { parseNote, type ChordSymbol, type Key } from '../pitch/index';
+import {
+  momentsOf,
+  sectionNamed,
+  unfold,
+  type CellAddress,
+  type Moment,
+  type Rig,
+  type Song,
+} from '../song/index';
 import { ticksToSeconds } from '../time/index';
-import { candidateOf, ownPoints, REST, type Candidate, type Seat } from './candidate';
+import { candidateOf, missingThirdPoints, ownPoints, REST, type Candidate, type Seat } from './candidate';
+import { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
+import { allows, wishesOf, type Wish } from './wish';
 
 /** One moment of a section as the solver sees it. Order of players: guitar 1, guitar 2, bass. */
 export interface Slot {
+  readonly section: string;
+  readonly pass: number;
   readonly moment: Moment;
+  readonly plan: Plan;
   readonly seats: readonly [Seat, Seat, Seat];
-  /** What each player may do here with its own points, cheapest first; one entry where the cell is fixed. */
+  /** Everything each player may do here with its own points, cheapest first; one entry where the cell is fixed. */
   readonly choices: readonly [Choices, Choices, Choices];
   /** True where a player's cell goes on from the slot before: then the same candidate must. */
   readonly held: readonly [boolean, boolean, boolean];
-  /** Seconds from the start of the slot before. */
-  readonly secondsBefore: number;
+  /** Seconds from the start of the slot before, or null when none is played before it. */
+  readonly secondsBefore: number | null;
+  /** Points when nobody has the third. */
+  readonly missingThird: number;
+  /** True where it only stands at the end of another section: what it costs there is not ours to change. */
+  readonly isEnd: boolean;
 }
 
 export interface Choices {
   readonly candidates: readonly Candidate[];
   readonly points: readonly number[];
-  /** Cheapest own points of what was pruned away; Infinity when nothing was. */
-  readonly prunedFrom: number;
+  /** True where the cell is for the solver to choose. */
+  readonly open: boolean;
 }
 
+/** A chain of slots: what is solved at once. */
 export interface SplitProblem {
-  readonly section: string;
-  readonly pass: number;
-  readonly plan: Plan;
   readonly slots: readonly Slot[];
 }
 
-/** How many candidates a guitar and the bass keep in a slot (cost grows with the fourth power). */
-const KEPT_GUITAR = 26;
-const KEPT_BASS = 10;
+/** Which cells may change: what is open, and beyond that whatever `reopens` says of a written cell. */
+export interface Scope {
+  /** Null: the whole song. */
+  readonly sections: readonly string[] | null;
+  readonly pass: number;
+  /** Treats an unlocked cell as open though it is written. */
+  readonly reopens?: (at: CellAddress) => boolean;
+}
 
 /** The plan a section is split by: that of its first playing, or the usual one. */
-export function planOf(song: Song, section: string): Plan {
+export function planOf(song: Pick<Song, 'form'>, section: string): Plan {
   const entry = song.form.find((e) => e.section === section);
   return PLANS[entry?.plan ?? DEFAULT_PLAN];
 }
@@ -47,43 +65,124 @@ export function keyOf(song: Song, section: string): Key {
   return unfold(song).find((p) => p.entry.section === section)!.key;
 }
 
-/** Sets up one section on one pass; every cell that is not open stays what it is. */
-export function problemOf(song: Song, section: string, pass: number): SplitProblem {
-  const material = sectionNamed(song, section);
-  if (!material) throw new RangeError(`No section ${section}`);
-  const plan = planOf(song, section);
-  const moments = momentsOf(material, { pass, meter: song.meter });
+/**
+ * The sections of a scope as one chain in the order they are first played; what is not open stays what it is. The last
+ * moment before a section and the first after it, where they are played next to it and not in the scope themselves,
+ * stand at its ends as they are written. A section played again shares its solution.
+ */
+export function problemOf(song: Song, scope: Scope): SplitProblem {
+  const names = scope.sections ?? song.sections.map((s) => s.name);
+  for (const name of names) if (!sectionNamed(song, name)) throw new RangeError(`No section ${name}`);
+  const order = firstPlayings(song).filter((name) => names.includes(name));
+  const left = names.filter((name) => !order.includes(name)); // in no form: solved all the same
+  const slots: Slot[] = [];
+  let last: string | null = null;
+  for (const name of [...order, ...left]) {
+    const before = neighbourOf(song, name, -1);
+    const joined = last !== null && before === last;
+    if (!joined && before !== null && !names.includes(before)) {
+      const end = endSlot(song, before, 'last');
+      if (end) slots.push(end);
+    }
+    const follows = joined || slots.at(-1)?.section === before;
+    slots.push(...sectionSlots(song, name, { scope, before: follows ? (slots.at(-1) ?? null) : null }));
+    const after = neighbourOf(song, name, 1);
+    if (after !== null && !names.includes(after)) {
+      const start = endSlot(song, after, 'first');
+      if (start) slots.push({ ...start, secondsBefore: secondsOf(song, slots.at(-1)!.moment) });
+      last = null;
+    } else last = name;
+  }
+  return { slots };
+}
+
+/** Sections in the order they are first played. */
+function firstPlayings(song: Song): readonly string[] {
+  return [...new Set(song.form.map((e) => e.section))];
+}
+
+/** The section played next to the first playing of another one, or null. */
+function neighbourOf(song: Song, name: string, step: 1 | -1): string | null {
+  const at = song.form.findIndex((e) => e.section === name);
+  const other = at < 0 ? undefined : song.form[at + step];
+  return other && other.section !== name && other.key === song.form[at]!.key ? other.section : null;
+}
+
+function sectionSlots(
+  song: Song,
+  name: string,
+  { scope, before }: { scope: Scope; before: Slot | null },
+): readonly Slot[] {
+  const material = sectionNamed(song, name)!;
+  const plan = planOf(song, name);
+  const wishes = wishesOf(material);
+  const moments = momentsOf(material, { pass: scope.pass, meter: song.meter });
   const slots: Slot[] = [];
   moments.forEach((moment, i) => {
-    const before = slots[i - 1];
+    const previous = slots[i - 1];
     const seats = seatsOf(song, { moment, plan });
-    const held = [0, 1, 2].map((n) => before !== undefined && holds(before.moment, moment, PLAYERS[n]!));
-    const choices = PLAYERS.map((player, n) => {
+    const held = PLAYERS.map((p) => previous !== undefined && holds(previous.moment, moment, p));
+    const choices = PLAYERS.map((player, n): Choices => {
+      if (held[n]) return sameAgain(previous!.choices[n]!, seats[n]!);
+      const at = addressOf({ section: name, pass: scope.pass }, moment, player);
       const cell = moment.cells[player];
-      if (held[n]) return sameAgain(before!.choices[n]!, seats[n]!);
-      return cell.kind === 'open' ? openChoices(seats[n]!) : fixedChoice(cell, seats[n]!);
+      const reopened = at !== null && cell.kind !== 'open' && !cell.locked && scope.reopens?.(at) === true;
+      return cell.kind === 'open' || reopened ? openChoices(seats[n]!, wishes) : fixedChoice(cell, seats[n]!);
     });
+    const earlier = previous ?? before;
     slots.push({
+      section: name,
+      pass: scope.pass,
       moment,
+      plan,
       seats,
       choices: choices as unknown as Slot['choices'],
       held: held as unknown as Slot['held'],
-      secondsBefore: before ? ticksToSeconds(before.moment.ticks, song.tempo) : 0,
+      secondsBefore: earlier ? secondsOf(song, earlier.moment) : null,
+      missingThird: missingThirdPoints(plan, seats),
+      isEnd: false,
     });
   });
-  return { section, pass, plan, slots };
+  return slots;
+}
+
+/** The last or first moment of a section as it is written; null when something in it is still open. */
+function endSlot(song: Song, name: string, which: 'first' | 'last'): Slot | null {
+  const material = sectionNamed(song, name)!;
+  const moments = momentsOf(material, { pass: 1, meter: song.meter });
+  const moment = which === 'first' ? moments[0] : moments.at(-1);
+  if (!moment || PLAYERS.some((p) => moment.cells[p].kind === 'open')) return null;
+  const plan = planOf(song, name);
+  const seats = seatsOf(song, { moment, plan });
+  return {
+    section: name,
+    pass: 1,
+    moment,
+    plan,
+    seats,
+    choices: PLAYERS.map((p, n) => ({
+      ...fixedChoice(moment.cells[p], seats[n]!),
+      points: [0],
+    })) as unknown as Slot['choices'],
+    held: [false, false, false],
+    secondsBefore: null,
+    missingThird: missingThirdPoints(plan, seats),
+    isEnd: true,
+  };
+}
+
+function secondsOf(song: Song, moment: Moment): number {
+  return ticksToSeconds(moment.ticks, song.tempo);
 }
 
 /** Where a slot's cell is written. */
 export function addressOf(
-  problem: Pick<SplitProblem, 'section' | 'pass'>,
+  at: { readonly section: string; readonly pass: number },
   moment: Moment,
   player: Player,
 ): CellAddress | null {
   const place = moment.places[player];
-  return place
-    ? { section: problem.section, pass: problem.pass, player, bar: place.bar, index: place.index }
-    : null;
+  return place ? { section: at.section, pass: at.pass, player, bar: place.bar, index: place.index } : null;
 }
 
 export function seatsOf(song: Song, { moment, plan }: { moment: Moment; plan: Plan }): Slot['seats'] {
@@ -98,7 +197,7 @@ export function seatsOf(song: Song, { moment, plan }: { moment: Moment; plan: Pl
   return seats as unknown as Slot['seats'];
 }
 
-export function voiceOf(song: Song): Seat['voice'] {
+function voiceOf(song: Song): Seat['voice'] {
   if (song.voice === null) return null;
   const low = parseNote(song.voice[0]);
   const high = parseNote(song.voice[1]);
@@ -116,9 +215,21 @@ export function allCandidates(seat: Seat): readonly Candidate[] {
 export function fixedCandidate(cell: Cell, seat: Pick<Seat, 'instrument' | 'chord'>): Candidate {
   if (cell.kind !== 'grip') return REST;
   const { instrument, chord } = seat;
+  let byChord = fixed.get(cell.grip);
+  if (!byChord) fixed.set(cell.grip, (byChord = new WeakMap()));
+  const hit = byChord.get(chord ?? NO_CHORD);
+  if (hit?.rig === instrument) return hit.candidate;
   const known = knowGrip(cell.grip, { instrument, hand: instrument.hand, chord });
-  return 'refused' in known ? candidateOf(unholdable(cell.grip, seat)) : candidateOf(known);
+  const candidate = candidateOf('refused' in known ? unholdable(cell.grip, seat) : known);
+  byChord.set(chord ?? NO_CHORD, { rig: instrument, candidate });
+  return candidate;
 }
+
+const NO_CHORD = {};
+const fixed = new WeakMap<
+  KnownGrip['grip'],
+  WeakMap<ChordSymbol | object, { rig: Rig; candidate: Candidate }>
+>();
 
 function unholdable(grip: KnownGrip['grip'], { instrument }: Pick<Seat, 'instrument'>): KnownGrip {
   const pitches = [...gripPitches(grip, instrument)].sort((a, b) => a - b);
@@ -127,7 +238,9 @@ function unholdable(grip: KnownGrip['grip'], { instrument }: Pick<Seat, 'instrum
 }
 
 /** Remembered per instrument and role for each chord, length and voice: songs repeat themselves. */
-function openChoices(seat: Seat): Choices {
+function openChoices(seat: Seat, wishes: readonly Wish[]): Choices {
+  const own = wishes.filter((wish) => wish.player === seat.player);
+  if (own.length > 0) return chooseAmong(seat, own);
   let byRole = remembered.get(seat.instrument);
   if (!byRole) remembered.set(seat.instrument, (byRole = new WeakMap()));
   let known = byRole.get(seat.role);
@@ -135,53 +248,50 @@ function openChoices(seat: Seat): Choices {
   const key = `${seat.chord?.text ?? ''} ${seat.ticks} ${seat.voice ? `${seat.voice.low}-${seat.voice.high}` : ''}`;
   const hit = known.get(key);
   if (hit) return hit;
-  const choices = chooseAmong(seat);
+  const choices = chooseAmong(seat, []);
   known.set(key, choices);
   return choices;
 }
 
-const remembered = new WeakMap<Instrument, WeakMap<Role, Map<string, Choices>>>();
+const remembered = new WeakMap<Rig, WeakMap<Role, Map<string, Choices>>>();
 
-function chooseAmong(seat: Seat): Choices {
-  const all = allCandidates(seat).map((candidate) => ({ candidate, points: ownPoints(candidate, seat) }));
-  all.sort((a, b) => a.points - b.points);
-  const kept = diverse(all, seat.instrument.kind === 'bass' ? KEPT_BASS : KEPT_GUITAR);
-  const chosen = new Set(kept);
-  const pruned = all.find((one) => !chosen.has(one));
+/** Wishes that nothing can meet are let go rather than leaving a player without a grip. */
+function chooseAmong(seat: Seat, wishes: readonly Wish[]): Choices {
+  const all = allCandidates(seat);
+  const wished = all.filter((c) => allows(wishes, c));
+  const list = (wished.length > 0 ? wished : all).map((candidate, i) => ({
+    candidate,
+    points: ownPoints(candidate, seat),
+    i,
+  }));
+  list.sort((a, b) => a.points - b.points || a.i - b.i);
   return {
-    candidates: kept.map((one) => one.candidate),
-    points: kept.map((one) => one.points),
-    prunedFrom: pruned?.points ?? Infinity,
+    candidates: list.map((one) => one.candidate),
+    points: list.map((one) => one.points),
+    open: true,
   };
-}
-
-/** The cheapest, but not more than half of them of one device, so that every device the plan likes stays in. */
-function diverse<T extends { candidate: Candidate }>(sorted: readonly T[], count: number): readonly T[] {
-  const perDevice = new Map<string, number>();
-  const kept: T[] = [];
-  for (const one of sorted) {
-    if (kept.length === count) break;
-    const device = one.candidate.known?.device ?? 'rest';
-    const n = perDevice.get(device) ?? 0;
-    if (n >= count / 2) continue;
-    perDevice.set(device, n + 1);
-    kept.push(one);
-  }
-  return kept;
 }
 
 function fixedChoice(cell: Cell, seat: Seat): Choices {
   const candidate = fixedCandidate(cell, seat);
-  return { candidates: [candidate], points: [ownPoints(candidate, seat)], prunedFrom: Infinity };
+  return { candidates: [candidate], points: [ownPoints(candidate, seat)], open: false };
 }
 
+/** The same candidates in the same order, so that a held cell is the same index. */
 function sameAgain(before: Choices, seat: Seat): Choices {
   const points = before.candidates.map((candidate) => ownPoints(candidate, seat));
-  return { candidates: before.candidates, points, prunedFrom: before.prunedFrom === Infinity ? Infinity : 0 };
+  return { candidates: before.candidates, points, open: before.open };
 }
 
-function holds(before: Moment, here: Moment, player: Player): boolean {
+export function holds(before: Moment, here: Moment, player: Player): boolean {
   const a = before.places[player];
   const b = here.places[player];
   return a !== null && b !== null && a.bar === b.bar && a.index === b.index;
+}
+
+/** The cell a candidate stands for. */
+export function cellOf(candidate: Candidate): Cell {
+  return candidate.known === null
+    ? { kind: 'rest', locked: false, guess: false }
+    : { kind: 'grip', grip: candidate.known.grip, locked: false, guess: false };
 }

@@ -1,198 +1,164 @@
-import { pitchClass, thirdOf } from '../pitch/index';
-import { missingThirdPoints, pairPoints, togetherPoints, wayPoints, type Candidate } from './candidate';
-import type { Slot, SplitProblem } from './problem';
+import type { Candidate } from './candidate';
+import { Dual } from './dual';
+import { Lattice, type Kept, type Path } from './lattice';
+import type { SplitProblem } from './problem';
 
-/** The cheapest choice for every slot among the candidates kept, and what is proven about it. */
+/** The cheapest choice for every slot, and what is proven about it. */
 export interface Solution {
   /** For each slot the chosen candidate of guitar 1, guitar 2 and bass. */
   readonly chosen: readonly (readonly [Candidate, Candidate, Candidate])[];
   /** Points of the whole. */
   readonly cost: number;
-  /** No choice over the full vocabulary costs less than this. */
+  /** No choice over the whole vocabulary costs less than this. */
   readonly bound: number;
+  /** Every song that costs at most `slack` points more than the best is in here; null when the proof did not close. */
+  readonly lattice: Lattice | null;
+}
+
+/** How far the work is, 0 … 1, and the best song so far. */
+export interface Progress {
+  readonly share: number;
+  readonly cost: number;
+  readonly chosen: Solution['chosen'];
+}
+
+export interface SolveOptions {
+  /** Songs this much dearer than the best stay in the lattice, for alternatives that are answered at once. */
+  readonly slack?: number;
 }
 
 /**
- * Exact dynamic programme over the kept candidates: state = one candidate for each player; a step is taken one
- * player after the other, so it costs 3·K⁴ instead of K⁶. Yields its progress (0 … 1) after every slot, so the
- * caller can stop it or let others work.
+ * Points above the cheapest candidate of a player in a slot up to which candidates take part at first; the pricing of
+ * the others says which more may matter. This and the next numbers are measured by us: they change the way, not the
+ * result.
  */
-export function* solve(problem: SplitProblem): Generator<number, Solution> {
-  const { slots, plan } = problem;
-  if (slots.length === 0) return { chosen: [], cost: 0, bound: 0 };
-  const backs: Back[] = [];
-  let value = slotCosts(slots[0]!, plan);
-  for (let i = 1; i < slots.length; i += 1) {
-    const step = advance(value, slots[i - 1]!, slots[i]!);
-    const own = slotCosts(slots[i]!, plan);
-    value = step.value.map((v, s) => v + own[s]!);
-    backs.push(step.back);
-    yield i / slots.length;
-  }
-  let state = argMin(value);
-  const cost = value[state]!;
-  const chosen: (readonly [Candidate, Candidate, Candidate])[] = [];
-  for (let i = slots.length - 1; i >= 0; i -= 1) {
-    chosen.unshift(decode(slots[i]!, state));
-    if (i > 0) state = goBack(backs[i - 1]!, state, slots[i - 1]!, slots[i]!);
-  }
-  return { chosen, cost, bound: Math.min(cost, lowerBound(slots)) };
-}
-
-const sizes = (slot: Slot) => slot.choices.map((c) => c.candidates.length) as [number, number, number];
-
-/** Own, pair and three-way points of every combination in a slot; index = (a·B + b)·C + c. */
-function slotCosts(slot: Slot, plan: SplitProblem['plan']): Float64Array {
-  const [A, B, C] = sizes(slot);
-  const [one, two, three] = slot.choices;
-  const [seatA, seatB, seatC] = slot.seats;
-  const pairs = (
-    x: Slot['choices'][number],
-    y: Slot['choices'][number],
-    seats: Parameters<typeof pairPoints>[2],
-  ) => x.candidates.map((a) => Float64Array.from(y.candidates, (b) => pairPoints(a, b, seats)));
-  const separation = plan.separation;
-  const ab = pairs(one, two, { a: seatA, b: seatB, separation });
-  const ac = pairs(one, three, { a: seatA, b: seatC, separation });
-  const bc = pairs(two, three, { a: seatB, b: seatC, separation });
-  const chord = slot.moment.chord;
-  const third = chord ? thirdOf(chord) : null;
-  const holds = (c: Candidate) => c.pitches.some((p) => pitchClass(p) === third);
-  const thirds = slot.choices.map((choices) => choices.candidates.map(holds));
-  const missingThird = missingThirdPoints(plan, slot.seats);
-  const cost = new Float64Array(A * B * C);
-  let s = 0;
-  for (let a = 0; a < A; a += 1) {
-    for (let b = 0; b < B; b += 1) {
-      const base = one.points[a]! + two.points[b]! + ab[a]![b]!;
-      for (let c = 0; c < C; c += 1) {
-        const low = Math.min(one.candidates[a]!.low, two.candidates[b]!.low, three.candidates[c]!.low);
-        const has = { third: thirds[0]![a]! || thirds[1]![b]! || thirds[2]![c]! };
-        const together = low > 900 ? 0 : togetherPoints(pitchClass(low), has, { chord, missingThird });
-        cost[s] = base + three.points[c]! + ac[a]![c]! + bc[b]![c]! + together;
-        s += 1;
-      }
-    }
-  }
-  return cost;
-}
-
-/** For each player's turn, which candidate of the slot before was best (see `goBack`). */
-interface Back {
-  readonly turns: readonly [Uint8Array, Uint8Array, Uint8Array];
-}
-
-/** Best value of reaching every combination of `to`, moving guitar 1, then guitar 2, then bass. */
-function advance(value: Float64Array, from: Slot, to: Slot): { value: Float64Array; back: Back } {
-  const [A, B, C] = sizes(from);
-  const [A2, B2, C2] = sizes(to);
-  const ways = ([0, 1, 2] as const).map((n) => wayTable(from, to, n));
-  const first = moveAxis(value, { outer: 1, from: A, inner: B * C, to: A2, way: ways[0]! });
-  const second = moveAxis(first.value, { outer: A2, from: B, inner: C, to: B2, way: ways[1]! });
-  const third = moveAxis(second.value, { outer: A2 * B2, from: C, inner: 1, to: C2, way: ways[2]! });
-  return { value: third.value, back: { turns: [first.back, second.back, third.back] } };
-}
-
-function moveAxis(
-  value: Float64Array,
-  axis: { outer: number; from: number; inner: number; to: number; way: Float64Array },
-): { value: Float64Array; back: Uint8Array } {
-  const { outer, from, inner, to, way } = axis;
-  const next = new Float64Array(outer * to * inner).fill(Infinity);
-  const back = new Uint8Array(outer * to * inner);
-  for (let o = 0; o < outer; o += 1) {
-    for (let t = 0; t < to; t += 1) {
-      const target = (o * to + t) * inner;
-      for (let f = 0; f < from; f += 1) {
-        const points = way[f * to + t]!;
-        if (points === Infinity) continue;
-        const source = (o * from + f) * inner;
-        for (let i = 0; i < inner; i += 1) {
-          const v = value[source + i]! + points;
-          if (v < next[target + i]!) {
-            next[target + i] = v;
-            back[target + i] = f;
-          }
-        }
-      }
-    }
-  }
-  return { value: next, back };
-}
-
-function goBack({ turns }: Back, state: number, from: Slot, to: Slot): number {
-  const [, B, C] = sizes(from);
-  const [, B2, C2] = sizes(to);
-  const c2 = state % C2;
-  const b2 = Math.floor(state / C2) % B2;
-  const a2 = Math.floor(state / (C2 * B2));
-  const c = turns[2][(a2 * B2 + b2) * C2 + c2]!;
-  const b = turns[1][(a2 * B2 + b2) * C + c]!;
-  const a = turns[0][(a2 * B + b) * C + c]!;
-  return (a * B + b) * C + c;
-}
-
-/** Points of going from each candidate to each; Infinity where a held cell would change. */
-function wayTable(from: Slot, to: Slot, player: 0 | 1 | 2): Float64Array {
-  const before = from.choices[player].candidates;
-  const after = to.choices[player].candidates;
-  const seat = to.seats[player];
-  const way = { instrument: seat.instrument, seconds: to.secondsBefore, moving: seat.role.moving };
-  const table = new Float64Array(before.length * after.length);
-  let k = 0;
-  for (let f = 0; f < before.length; f += 1) {
-    for (let t = 0; t < after.length; t += 1) {
-      if (to.held[player]) table[k] = f === t ? 0 : Infinity;
-      else table[k] = wayPoints(before[f]!, after[t]!, way);
-      k += 1;
-    }
-  }
-  return table;
-}
-
-function decode(slot: Slot, state: number): readonly [Candidate, Candidate, Candidate] {
-  const [, B, C] = sizes(slot);
-  const a = Math.floor(state / (B * C));
-  const b = Math.floor(state / C) % B;
-  return [
-    slot.choices[0].candidates[a]!,
-    slot.choices[1].candidates[b]!,
-    slot.choices[2].candidates[state % C]!,
-  ];
-}
-
-function argMin(values: Float64Array): number {
-  let best = 0;
-  for (let i = 1; i < values.length; i += 1) if (values[i]! < values[best]!) best = i;
-  return best;
-}
+const REACH = 420;
+/** Sweeps at most before the others are priced, and the share of the gap a sweep must close to be worth another. */
+const MOST_SWEEPS = 8;
+const WORTH_A_SWEEP = 0.2;
+/** How often candidates that may matter are taken in. */
+const MOST_ROUNDS = 12;
+const TRIED = { guitar: 8, bass: 4 };
+/** Combinations a slot may have for the exact step. */
+const MOST_STATES = 40_000;
+const EASY_STATES = 3_000;
+const MOST_PRUNINGS = 60;
 
 /**
- * Valid for the full vocabulary: each player's own chain alone, everything pruned standing as one candidate with the
- * cheapest pruned points and free ways; what players cost each other is never negative and is left out.
+ * The best split of a chain of slots over the whole vocabulary: a lower bound by dual ascent on the candidates that are
+ * cheap by themselves, pricing of all others until none can matter, dropping what the bound rules out, and an exact
+ * dynamic programme over the rest. Yields its progress, so the caller can stop it or let others work; the first answer
+ * comes early. Where the proof does not close, the bound says how far off the answer may be.
  */
-function lowerBound(slots: readonly Slot[]): number {
-  let sum = 0;
-  for (const player of [0, 1, 2] as const) {
-    let value: number[] = [];
-    slots.forEach((slot, i) => {
-      const { points, prunedFrom } = slot.choices[player];
-      const all = [...points, prunedFrom];
-      if (i === 0) {
-        value = all;
-        return;
-      }
-      const way = wayTable(slots[i - 1]!, slot, player);
-      const wild = value.length - 1;
-      const cheapest = Math.min(...value);
-      value = all.map((own, t) => {
-        if (t === points.length) return own + cheapest;
-        let best = value[wild]!;
-        for (let f = 0; f < wild; f += 1) best = Math.min(best, value[f]! + way[f * points.length + t]!);
-        return own + best;
-      });
-    });
-    sum += Math.min(...value);
+export function* solve(
+  problem: SplitProblem,
+  { slack = 0 }: SolveOptions = {},
+): Generator<Progress, Solution> {
+  const { slots } = problem;
+  if (slots.length === 0) return { chosen: [], cost: 0, bound: 0, lattice: null };
+  let best: { cost: number; chosen: Solution['chosen'] } = { cost: Infinity, chosen: [] };
+  let share = 0.05;
+  const progress = (): Progress => ({ share, ...best });
+  const dual = new Dual(slots, REACH);
+  yield progress();
+  const attempt = (many: { guitar: number; bass: number }) => {
+    const lattice = new Lattice(slots, promising(dual, many));
+    if (lattice.cost < best.cost) best = { cost: lattice.cost, chosen: chosenOf(lattice, lattice.best()) };
+  };
+
+  let bound = -Infinity;
+  let isComplete = false;
+  for (let round = 0; round < MOST_ROUNDS && !isComplete; round += 1) {
+    for (let n = 0; n < MOST_SWEEPS; n += 1) {
+      const rose = yield* sweep(dual, progress);
+      attempt({ guitar: TRIED.guitar + 2 * (n + round), bass: TRIED.bass + round });
+      yield progress();
+      const gap = best.cost - dual.bound;
+      if ((globalThis as any).DBG) console.log('  sweep', n, 'rose', rose, 'gap', gap, performance.now() | 0);
+      if (gap <= 0 || rose < WORTH_A_SWEEP * gap) break;
+    }
+    const priced = dual.price(best.cost + slack);
+    bound = Math.max(bound, Math.min(priced.bound, best.cost));
+    if ((globalThis as any).DBG)
+      console.log(
+        'round',
+        round,
+        'best',
+        best.cost,
+        'dual',
+        dual.bound,
+        'priced',
+        priced.bound,
+        'found',
+        priced.found.flat().reduce((q, l) => q + l.length, 0),
+        'sizes',
+        dual.kept[5]!.map((l) => l.length).join('/'),
+        performance.now() | 0,
+      );
+    isComplete = priced.found.every((three) => three.every((list) => list.length === 0));
+    if (!isComplete) dual.grow(priced.found);
+    share = 0.2 + 0.5 * (1 - 0.7 ** (round + 1));
+    yield progress();
   }
-  return sum;
+  if (!isComplete) return { ...best, bound, lattice: null };
+
+  // Nothing left out can matter: drop what the bound rules out, and solve the rest exactly.
+  for (let n = 0; n < MOST_PRUNINGS; n += 1) {
+    dual.prune(best.cost + slack);
+    if (dual.states <= EASY_STATES) break;
+    const rose = yield* sweep(dual, progress);
+    if (rose < 1 && dual.states <= MOST_STATES) break;
+    share = 0.7 + (0.25 * n) / MOST_PRUNINGS;
+  }
+  if (dual.states > MOST_STATES) {
+    attempt({ guitar: 22, bass: 8 });
+    return { ...best, bound: Math.min(best.cost, Math.max(bound, dual.bound)), lattice: null };
+  }
+  const lattice = new Lattice(slots, dual.kept);
+  return { chosen: chosenOf(lattice, lattice.best()), cost: lattice.cost, bound: lattice.cost, lattice };
+}
+
+function* sweep(dual: Dual, progress: () => Progress): Generator<Progress, number> {
+  const work = dual.sweep();
+  let step = work.next();
+  while (!step.done) {
+    yield progress();
+    step = work.next();
+  }
+  return step.value;
+}
+
+export function chosenOf(lattice: Lattice, path: Path): Solution['chosen'] {
+  return path.map(([a, b, c], s) => {
+    const three = lattice.three[s]!;
+    return [three[0][a]!, three[1][b]!, three[2][c]!];
+  });
+}
+
+/** The active candidates that promise most, by the least whole song with each. A held cell keeps the same everywhere. */
+function promising(dual: Dual, many: { guitar: number; bass: number }): Kept {
+  const kept: [number[], number[], number[]][] = dual.slots.map(() => [[], [], []]);
+  const active = dual.kept;
+  for (const p of [0, 1, 2] as const) {
+    const most = p === 2 ? many.bass : many.guitar;
+    for (let s = 0; s < dual.slots.length; s += 1) {
+      if (dual.slots[s]!.held[p]) {
+        kept[s]![p] = kept[s - 1]![p];
+        continue;
+      }
+      let last = s;
+      while (dual.slots[last + 1]?.held[p]) last += 1;
+      const worth = new Map<number, number>();
+      for (let t = s; t <= last; t += 1) {
+        const marginals = dual.marginals(t, p);
+        active[t]![p].forEach((k, i) => worth.set(k, Math.max(worth.get(k) ?? -Infinity, marginals[i]!)));
+      }
+      kept[s]![p] = [...worth]
+        .sort((x, y) => x[1] - y[1] || x[0] - y[0])
+        .slice(0, most)
+        .map(([k]) => k)
+        .sort((x, y) => x - y);
+    }
+  }
+  return kept;
 }

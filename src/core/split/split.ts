@@ -1,70 +1,106 @@
 import { fail, ok, type Result } from '../base/index';
-import { differingPasses, gripCell, PLAYERS, type Cell } from '../form/index';
-import { applyEdit, cellAt, sectionNamed, type CellChange, type Song } from '../song/index';
-import { addressOf, problemOf } from './problem';
-import { solve } from './solve';
+import { differingPasses, PLAYERS } from '../form/index';
+import { applyEdit, cellAt, type CellAddress, type CellChange, type Song } from '../song/index';
+import { addressOf, cellOf, problemOf, type Scope, type SplitProblem } from './problem';
+import { solve, type Solution } from './solve';
 
 /** What the splitter proposes; the song changes only when the player takes it. */
 export interface Proposal {
   readonly changes: readonly CellChange[];
-  /** Points of the sections solved, and the proven lower bound over the full vocabulary. */
+  /** Points of what was solved, and the proven lower bound over the whole vocabulary. */
   readonly cost: number;
   readonly bound: number;
 }
 
-/** Progress 0 … 1. */
-export type SplitWork = Generator<number, Proposal>;
+/** How far a split is, 0 … 1, and the best answer so far, which may already be shown. */
+export interface SplitProgress {
+  readonly share: number;
+  readonly first: Proposal | null;
+}
+
+export type SplitWork = Generator<SplitProgress, Proposal>;
+
+/** What to split: null for all sections, a section, or some cells of one. */
+export type SplitTarget =
+  string | null | { readonly section: string; readonly cells: readonly CellAddress[] };
 
 /**
- * Fills every open cell of a section (null: of all sections), with whatever is locked or written left alone.
- * Passes that differ are filled after the section itself. The work is cut into small steps: run it with `finish`,
- * or step by step to show progress and to stop.
+ * Fills every open cell of a section (null: of all sections, as one chain), with whatever is locked or written left
+ * alone; for single cells, fills those whether they are written or not, unless locked. Passes that differ are filled
+ * after the section itself. The work is cut into small steps: run it with `finish`, or step by step to show progress
+ * and to stop. A section that is not there is a RangeError.
  */
-export function* splitSong(song: Song, section: string | null): SplitWork {
-  const names = section === null ? song.sections.map((s) => s.name) : [section];
-  const changes: CellChange[] = [];
-  let now = song;
-  let cost = 0;
-  let bound = 0;
-  for (const [n, name] of names.entries()) {
-    const material = sectionNamed(song, name);
-    if (!material) throw new RangeError(`No section ${name}`);
-    const passes = [1, ...differingPasses(material).filter((p) => p !== 1)];
-    for (const [i, pass] of passes.entries()) {
-      yield (n + i / passes.length) / names.length;
-      const problem = problemOf(now, name, pass);
-      const work = solve(problem);
-      let step = work.next();
-      while (!step.done) {
-        yield (n + (i + step.value) / passes.length) / names.length;
-        step = work.next();
-      }
-      const { chosen } = step.value;
-      if (pass === passes[0]) {
-        cost += step.value.cost;
-        bound += step.value.bound;
-      }
-      const found: CellChange[] = [];
-      problem.slots.forEach((slot, s) => {
-        PLAYERS.forEach((player, p) => {
-          const at = addressOf(problem, slot.moment, player);
-          if (at === null || slot.held[p] || cellAt(now, at)?.kind !== 'open') return;
-          const { known } = chosen[s]![p]!;
-          const cell: Cell = known ? gripCell(known.grip) : { kind: 'rest', locked: false, guess: false };
-          found.push({ at, cell });
-        });
-      });
-      now = applyEdit(now, { kind: 'setCells', changes: found });
-      changes.push(...found);
+export function* splitSong(song: Song, target: SplitTarget): SplitWork {
+  const cells = target !== null && typeof target === 'object' ? target.cells : null;
+  const name = target !== null && typeof target === 'object' ? target.section : target;
+  const sections = name === null ? null : [name];
+  const reopens = cells && ((at: CellAddress) => cells.some((c) => sameAddress(c, at)));
+  const scope = (pass: number, names: readonly string[] | null): Scope =>
+    reopens ? { sections: names, pass, reopens } : { sections: names, pass };
+
+  const main = yield* solved(song, scope(1, sections), 0, 1);
+  const changes = [...main.changes];
+  let now = applyEdit(song, { kind: 'setCells', changes });
+  for (const section of now.sections.filter((s) => name === null || s.name === name)) {
+    for (const pass of differingPasses(section).filter((p) => p !== 1)) {
+      const more = yield* solved(now, scope(pass, [section.name]), 0.98, 1);
+      now = applyEdit(now, { kind: 'setCells', changes: more.changes });
+      changes.push(...more.changes);
     }
   }
-  return { changes, cost, bound };
+  return { changes, cost: main.cost, bound: main.bound };
+}
+
+function* solved(song: Song, scope: Scope, from: number, to: number): Generator<SplitProgress, Proposal> {
+  const problem = problemOf(song, scope);
+  const work = solve(problem);
+  let step = work.next();
+  while (!step.done) {
+    const { share, cost, chosen } = step.value;
+    const first =
+      chosen.length === 0 || scope.pass !== 1
+        ? null
+        : { changes: changesOf(song, problem, chosen), cost, bound: 0 };
+    yield { share: from + (to - from) * share, first };
+    step = work.next();
+  }
+  const { chosen, cost, bound } = step.value;
+  return { changes: changesOf(song, problem, chosen), cost, bound };
+}
+
+/** The cells a solution fills, in the order of the slots. */
+export function changesOf(
+  song: Song,
+  problem: SplitProblem,
+  chosen: Solution['chosen'],
+): readonly CellChange[] {
+  const changes: CellChange[] = [];
+  problem.slots.forEach((slot, s) => {
+    if (slot.isEnd) return;
+    PLAYERS.forEach((player, p) => {
+      if (slot.held[p] || !slot.choices[p]!.open) return;
+      const at = addressOf(slot, slot.moment, player);
+      if (at === null || cellAt(song, at) === null) return;
+      changes.push({ at, cell: cellOf(chosen[s]![p]!) });
+    });
+  });
+  return changes;
+}
+
+function sameAddress(a: CellAddress, b: CellAddress): boolean {
+  return (
+    a.section === b.section &&
+    a.pass === b.pass &&
+    a.player === b.player &&
+    a.bar === b.bar &&
+    a.index === b.index
+  );
 }
 
 /** Runs the work to its end, or until `shouldStop` says so between two steps. */
 export function finish(
   work: SplitWork,
-  options: { onProgress?: (share: number) => void; shouldStop?: () => boolean } = {},
+  options: { onProgress?: (progress: SplitProgress) => void; shouldStop?: () => boolean } = {},
 ): Result<Proposal, 'stopped'> {
   let step = work.next();
   while (!step.done) {

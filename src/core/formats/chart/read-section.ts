@@ -81,7 +81,7 @@ export function readSection(
   });
   const whole = bars.map((bar, i) => merge(bar, patches[i]!));
   const variants = passes.flatMap((block) => readPass(block, whole, context, problems));
-  return { section: { name, bars: whole, variants }, problems };
+  return { section: { name, bars: whole, variants, wishes: [] }, problems };
 }
 
 function readPass(block: PassBlock, bars: readonly Bar[], context: Context, problems: Problem[]): Variant[] {

@@ -102,7 +102,7 @@ function readWith(text: string, memo: Memo): ChartRead {
       }
       const read = memo(block, `${context} ${name}`, () => {
         const { rows, passes, problems: layout } = readRows(block.lines);
-        if (rows.length === 0) return { section: { name, bars: [], variants: [] }, problems: layout };
+        if (rows.length === 0) return { section: { name, bars: [], variants: [], wishes: [] }, problems: layout };
         const inside = readSection(name, rows, passes, { meter: song.meter, strings });
         return { section: inside.section, problems: [...layout, ...inside.problems] };
       });
