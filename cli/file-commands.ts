@@ -60,12 +60,12 @@ export async function splitCommand(path: string, options: Options): Promise<unkn
   const start = performance.now();
   const proposal = finish(splitSong(song, null));
   if (!proposal.ok) throw new RangeError(proposal.error);
-  const { changes, cost, bound } = proposal.value;
+  const { changes, cost, bound, notes } = proposal.value;
   const filled = applyEdit(song, { kind: 'setCells', changes });
   const ms = Math.round(performance.now() - start);
   if (typeof options.out === 'string') await writeSongFile(options.out, filled);
   const gap = cost === 0 ? 0 : Math.round(((cost - bound) / cost) * 10000) / 10000;
-  return { cost, bound, gap, ms, chart: writeChart(filled) };
+  return { cost, bound, gap, ms, proven: cost === bound, notes, chart: writeChart(filled) };
 }
 
 /** `sheet FILE --player P`: the player's text tab. */

@@ -8,6 +8,7 @@ import {
   type PlacedCell,
   type PlacedChord,
   type Section,
+  type Wish,
 } from '../src/core/form/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, type Hand } from '../src/core/grip/index';
 import type { Fret } from '../src/core/instrument/index';
@@ -89,7 +90,24 @@ export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
 );
 
 export const section = (name: string): fc.Arbitrary<Section> =>
-  fc.array(bar, { minLength: 1, maxLength: 6 }).map((bars) => ({ name, bars, variants: [], wishes: [] }));
+  fc
+    .array(bar, { minLength: 1, maxLength: 6 })
+    .map((bars) => ({ name, bars, variants: [], wishes: [] as Wish[] }));
+
+export const wish: fc.Arbitrary<Wish> = fc.oneof(
+  fc.record({
+    player: fc.constantFrom('guitar1' as const, 'guitar2' as const),
+    kind: fc.constant('only' as const),
+    devices: fc.constantFrom(['octave'] as const, ['power2', 'power3'] as const),
+  }),
+  fc.record({
+    player: fc.constant('guitar1' as const),
+    kind: fc.constant('frets' as const),
+    from: fc.integer({ min: 0, max: 5 }),
+    to: fc.integer({ min: 5, max: 12 }),
+  }),
+  fc.constant({ player: 'bass' as const, kind: 'not' as const, grip: '13xx' }),
+);
 
 export const hand: fc.Arbitrary<Hand> = fc
   .record({
@@ -108,6 +126,7 @@ export const song: fc.Arbitrary<Song> = fc
     capo: fc.integer({ min: 0, max: 4 }),
     gain: fc.integer({ min: 0, max: 10 }),
     first: section('Verse'),
+    wishes: fc.uniqueArray(wish, { maxLength: 2, selector: (w) => w.kind }),
     second: section('Chorus'),
     times: fc.integer({ min: 1, max: 4 }),
     plan: fc.option(fc.constantFrom(...PLAN_NAMES), { nil: null }),
@@ -126,7 +145,7 @@ export const song: fc.Arbitrary<Song> = fc
       guitar2: { ...defaultGuitar(3), capo: r.capo, hand: HANDS.middle, delay: null },
       bass: { ...defaultBass(), hand: { ...r.hand, thumb: false }, delay: null },
     },
-    sections: [r.first, r.second],
+    sections: [{ ...r.first, wishes: r.wishes }, r.second],
     form: [
       { section: 'Verse', times: r.times, plan: r.plan, key: null },
       { section: 'Chorus', times: 1, plan: null, key: null },

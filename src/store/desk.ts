@@ -2,6 +2,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import { formatProblem } from '../core/base/index';
 import type { Player } from '../core/form/index';
 import { applyEdit, readSong, saveSong, unfold, type Edit, type Song } from '../core/song/index';
+import type { SplitTarget } from '../core/split/index';
 import type { SplitService } from '../workers/index';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
 import { addSong, freeTitle, storageWords } from './shelf';
@@ -52,7 +53,8 @@ export interface DeskState {
   select(selection: Partial<Selection>): void;
   show(preview: Edit | null): void;
   say(words: string): void;
-  split(section: string | null, options: { reopen: boolean }): Promise<void>;
+  /** Splits a section, some cells, or the whole song (null); with `reopen` also what is written and not locked. */
+  split(target: SplitTarget, options: { reopen: boolean }): Promise<void>;
   stopJob(): void;
   takeTheirs(): Promise<void>;
   keepAsCopy(): Promise<string | null>;
@@ -206,29 +208,38 @@ export function createDesk(ports: DeskPorts): Desk {
       show: (preview) => set({ preview }),
       say: (said) => set({ said }),
 
-      async split(section, { reopen }) {
+      async split(target, { reopen }) {
         const { song, id } = get();
         if (!song) return;
-        const what = section ?? 'the whole song';
-        const start = reopen ? applyEdit(song, { kind: 'reopen', section }) : song;
+        const what = target === null ? 'the whole song' : typeof target === 'string' ? target : 'this cell';
+        const section = target === null || typeof target === 'string' ? target : target.section;
+        const reopened: Edit[] = reopen ? [{ kind: 'reopen', section }] : [];
+        const start = reopened.reduce(applyEdit, song);
         set({ job: { label: `Splitting ${what}`, share: 0 }, said: `Splitting ${what}` });
-        const result = await client.split(start, section, (share) => {
-          if (get().job) set({ job: { label: `Splitting ${what}`, share } });
+        let shown: Edit | null = null;
+        const result = await client.split(start, target, ({ share, first }) => {
+          if (!get().job) return;
+          set({ job: { label: `Splitting ${what}`, share } });
+          // A first answer is shown while the proof goes on, unless something else is being looked at.
+          if (first === null || get().song !== song || (get().preview !== null && get().preview !== shown))
+            return;
+          shown = { kind: 'together', edits: [...reopened, { kind: 'setCells', changes: first.changes }] };
+          set({ preview: shown });
         });
-        set({ job: null });
+        set({ job: null, ...(get().preview === shown ? { preview: null } : {}) });
         if (!result.ok) return set({ said: 'Stopped; nothing was changed' });
         if (get().id !== id || get().song !== song) {
           return set({ said: 'The song was changed meanwhile, so this split was dropped; split again' });
         }
-        const { changes, cost, bound } = result.value;
+        const { changes, cost, bound, notes } = result.value;
         if (changes.length === 0)
           return set({ said: 'Nothing is open here: every cell is written or locked' });
         const next = applyEdit(start, { kind: 'setCells', changes });
-        const gap = cost === 0 ? 0 : Math.round(((cost - bound) / cost) * 100);
+        const gap = cost <= bound ? 0 : Math.max(0.1, Math.round(((cost - bound) / cost) * 1000) / 10);
         const proof = gap === 0 ? 'proven best' : `within ${gap}% of the best there can be`;
         change(next, get().draft, {
           history: remembered(get().history, song, { label: `split ${what}` }),
-          said: `Split ${what}: ${changes.length} cells, ${proof}`,
+          said: [`Split ${what}: ${changes.length} cells, ${proof}`, ...notes].join('. '),
         });
         void get().saveNow();
       },

@@ -7,7 +7,9 @@ export function createSplitClient(): SplitService {
   let service: Remote<SplitService> | SplitService | null = null;
   const start = () => (service ??= typeof Worker === 'undefined' ? createSplitService() : startWorker());
   return {
-    split: (song, section, onProgress) => start().split(song, section, proxy(onProgress)),
+    split: (song, target, onProgress) => start().split(song, target, proxy(onProgress)),
+    follow: (song, at) => start().follow(song, at),
+    different: (song, section, onProgress) => start().different(song, section, proxy(onProgress)),
     stop: () => void service?.stop(),
   };
 }

@@ -1,15 +1,30 @@
 import type { Result } from '../core/base/index';
 import type { Song } from '../core/song/index';
-import type { Proposal } from '../core/split/index';
+import type {
+  CellChoice,
+  Different,
+  Following,
+  Proposal,
+  SplitProgress,
+  SplitTarget,
+} from '../core/split/index';
 
-/** What the worker offers. One split at a time; a new one stops the one before. */
+/** What the worker offers. One piece of work of a kind at a time; a new one stops the one before. */
 export interface SplitService {
-  /** Splits a section (null: the whole song). `onProgress` is told a share from 0 to 1. */
+  /** Splits a section, some cells, or the whole song (null). `onProgress` is told how far it is and the best so far. */
   split(
     song: Song,
-    section: string | null,
-    onProgress: (share: number) => void,
+    target: SplitTarget,
+    onProgress: (progress: SplitProgress) => void,
   ): Promise<Result<Proposal, 'stopped'>>;
-  /** Stops the running split; its promise resolves to `stopped`. */
+  /** What a player could do in a cell when everybody not locked may follow. The section's solution is kept for the next. */
+  follow(song: Song, at: CellChoice): Promise<Result<readonly Following[], 'stopped'>>;
+  /** Three ways to split a section, each the best of its plan. */
+  different(
+    song: Song,
+    section: string,
+    onProgress: (share: number) => void,
+  ): Promise<Result<readonly Different[], 'stopped'>>;
+  /** Stops what is running; its promise resolves to `stopped`. */
   stop(): void;
 }

@@ -14,7 +14,7 @@ describe('split service', () => {
 
   it('gives what the core gives, telling its progress on the way', async () => {
     const shares: number[] = [];
-    const result = await hurried().split(song, null, (share) => shares.push(share));
+    const result = await hurried().split(song, null, ({ share }) => shares.push(share));
     expect(result).to.deep.equal(finish(splitSong(song, null)));
     expect(shares.length).to.be.greaterThan(2);
     expect(shares.every((s) => s >= 0 && s < 1)).to.equal(true);

@@ -1,5 +1,6 @@
-import { fail, ok } from '../core/base/index';
-import { splitSong } from '../core/split/index';
+import { fail, ok, type Result } from '../core/base/index';
+import type { Rig, Song } from '../core/song/index';
+import { differentSplits, followingFor, groundOf, splitSong, type Ground } from '../core/split/index';
 import type { SplitService } from './protocol';
 
 /** How long to work before letting messages in, in ms. */
@@ -7,27 +8,76 @@ const SLICE_MS = 24;
 
 /** The work itself, the same inside the worker and inline (tests, browsers without workers). */
 export function createSplitService(clock: () => number = () => performance.now()): SplitService {
-  let run = 0;
-  return {
-    async split(song, section, onProgress) {
-      run += 1;
-      const mine = run;
-      const work = splitSong(song, section);
-      let slice = clock();
-      let step = work.next();
-      while (!step.done) {
-        if (clock() - slice > SLICE_MS) {
-          onProgress(step.value);
-          await new Promise((resolve) => setTimeout(resolve, 0));
-          if (run !== mine) return fail('stopped');
-          slice = clock();
-        }
-        step = work.next();
+  const runs = { split: 0, follow: 0, different: 0 };
+  /** The section solved last for `follow`, and what it was solved from. */
+  let kept: { key: string; ground: Ground } | null = null;
+  const steady = steadyRigs();
+
+  async function run<P, T>(
+    kind: keyof typeof runs,
+    work: Generator<P, T>,
+    onProgress: (progress: P) => void,
+  ): Promise<Result<T, 'stopped'>> {
+    runs[kind] += 1;
+    const mine = runs[kind];
+    let slice = clock();
+    let step = work.next();
+    while (!step.done) {
+      if (clock() - slice > SLICE_MS) {
+        onProgress(step.value);
+        await new Promise((resolve) => setTimeout(resolve, 0));
+        if (runs[kind] !== mine) return fail('stopped');
+        slice = clock();
       }
-      return ok(step.value);
+      step = work.next();
+    }
+    return ok(step.value);
+  }
+
+  return {
+    split: (song, target, onProgress) => run('split', splitSong(steady(song), target), onProgress),
+    async follow(song, at) {
+      const key = keyOf(song, at.section, at.pass);
+      if (kept?.key !== key) {
+        const ground = await run('follow', groundOf(steady(song), at.section, at.pass), () => undefined);
+        if (!ground.ok) return ground;
+        kept = { key, ground: ground.value };
+      }
+      return ok(followingFor(kept.ground, at));
     },
+    different: (song, section, onProgress) =>
+      run('different', differentSplits(steady(song), section), onProgress),
     stop() {
-      run += 1;
+      runs.split += 1;
+      runs.follow += 1;
+      runs.different += 1;
     },
   };
+}
+
+/**
+ * Every message brings the song as new objects; what is known of an instrument hangs on the object. Equal instruments
+ * become the same object again.
+ */
+function steadyRigs(): (song: Song) => Song {
+  const rigs = new Map<string, Rig>();
+  const same = (rig: Rig): Rig => {
+    const key = JSON.stringify(rig);
+    const known = rigs.get(key) ?? rig;
+    if (rigs.size >= MOST_RIGS) rigs.clear();
+    rigs.set(key, known);
+    return known;
+  };
+  return (song) => {
+    const { guitar1, guitar2, bass } = song.players;
+    return { ...song, players: { guitar1: same(guitar1), guitar2: same(guitar2), bass: same(bass) } };
+  };
+}
+
+const MOST_RIGS = 24;
+
+/** Everything a section's solution rests on. */
+function keyOf(song: Song, section: string, pass: number): string {
+  const { players, tempo, meter, voice, form, sections } = song;
+  return JSON.stringify([section, pass, players, tempo, meter, voice, form, sections]);
 }

@@ -28,6 +28,6 @@ export {
   type PlacedChord,
   type Section,
   type Variant,
-  type Wish,
 } from './section';
+export { formatWish, parseWish, type Wish } from './wish';
 export { isPlan, PLAN_NAMES, type PlanName } from './plan-name';

@@ -1,6 +1,6 @@
 import { barTicks, type Meter } from '../time/index';
 import type { PlanName } from './plan-name';
-import type { Device } from '../grip/index';
+import type { Wish } from './wish';
 import { OPEN, type Cell, type Player, type Push } from './cell';
 
 /** A chord starting `at` ticks after the bar line (nominally; `push` says how much earlier it is struck). */
@@ -42,14 +42,6 @@ export interface Variant {
   readonly fromBar: number;
   readonly bars: readonly BarPatch[];
 }
-
-/** What a player asks of the splitter in one section. */
-export type Wish =
-  | { readonly player: Player; readonly kind: 'only'; readonly devices: readonly Device[] }
-  /** Between two frets of the neck, both included. */
-  | { readonly player: Player; readonly kind: 'frets'; readonly from: number; readonly to: number }
-  /** Not this grip again, as chart text writes it. */
-  | { readonly player: Player; readonly kind: 'not'; readonly grip: string };
 
 /** The material of a section. Its name is unique in a song and stands for it everywhere. */
 export interface Section {

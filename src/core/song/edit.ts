@@ -11,6 +11,7 @@ import {
   type Player,
   type Push,
   type Section,
+  type Wish,
 } from '../form/index';
 import type { Delay } from '../time/index';
 import { moveSection } from './unfold';
@@ -62,6 +63,7 @@ export type Edit =
   | { readonly kind: 'together'; readonly edits: readonly Edit[] }
   | { readonly kind: 'reopen'; readonly section: string | null }
   | { readonly kind: 'setPlan'; readonly entry: number; readonly plan: PlanName | null }
+  | { readonly kind: 'setWishes'; readonly section: string; readonly wishes: readonly Wish[] }
   | { readonly kind: 'keep'; readonly finding: KeptFinding }
   | { readonly kind: 'unkeep'; readonly finding: Omit<KeptFinding, 'reason'> }
   | { readonly kind: 'detach'; readonly entry: number; readonly name: string }
@@ -90,6 +92,8 @@ export function applyEdit(song: Song, edit: Edit): Song {
         ...song,
         form: song.form.map((entry, i) => (i === edit.entry ? { ...entry, plan: edit.plan } : entry)),
       };
+    case 'setWishes':
+      return mapSections(song, (s) => (s.name === edit.section ? { ...s, wishes: edit.wishes } : s));
     case 'keep':
       return { ...song, kept: [...song.kept.filter((k) => !sameCause(k, edit.finding)), edit.finding] };
     case 'unkeep':

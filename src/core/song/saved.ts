@@ -2,13 +2,16 @@ import { array, boolean, number, object, string, ValidationError, type InferType
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
 import {
   formatCell,
+  formatWish,
   parseCell,
+  parseWish,
   PLAN_NAMES,
   PLAYERS,
   type BarPatch,
   type PlacedCell,
   type Player,
   type Section,
+  type Wish,
 } from '../form/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, SPREAD_RANGE_MM } from '../grip/index';
 import { parseHits } from '../hits/index';
@@ -108,6 +111,7 @@ const songSchema = object({
     .of(
       object({
         name: string().required(),
+        wishes: array().of(string().required()).optional(),
         bars: array().of(bar).required(),
         variants: array()
           .of(
@@ -180,6 +184,7 @@ export function saveSong(song: Song): SavedSong {
       })),
       sections: song.sections.map((section) => ({
         ...section,
+        wishes: section.wishes.map(formatWish),
         bars: section.bars.map((b) => ({
           ...b,
           cells: {
@@ -279,6 +284,11 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
     if (!read.ok) problems.push(problemIn(path, read.error.message));
   };
 
+  const strings = {
+    guitar1: saved.players.guitar1.tuning.length,
+    guitar2: saved.players.guitar2.tuning.length,
+    bass: saved.players.bass.tuning.length,
+  };
   const names = new Set<string>();
   const sections = saved.sections.map((s, i): Section => {
     const path = `song.sections[${i}]`;
@@ -303,7 +313,11 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
           voice: b.voice,
         };
       }),
-      wishes: [],
+      wishes: (s.wishes ?? []).flatMap((text, n): Wish[] => {
+        const wish = parseWish(text, strings);
+        check(`${path}.wishes[${n}]`, wish);
+        return wish.ok ? [wish.value] : [];
+      }),
       variants: s.variants.map((v, n) => {
         const at = `${path}.variants[${n}]`;
         if (v.fromBar + v.bars.length > s.bars.length) {

@@ -1,28 +1,34 @@
 import { gripCell, PLAYERS, type Cell, type Player } from '../form/index';
 import { deviceWords, formatGrip, sameGrip, shiftBetween, type KnownGrip } from '../grip/index';
-import type { Key } from '../pitch/index';
-import { effectOf, type Effect } from './effect';
-import { momentsOf, sectionNamed, type Moment, type Song } from '../song/index';
+import { momentsOf, sectionNamed, type CellAddress, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
-import { allCandidates, addressOf, fixedCandidate, keyOf, planOf, seatsOf } from './problem';
 import {
-  missingThirdPoints,
+  hasThirdOf,
+  ownCosts,
   ownPoints,
-  pairPoints,
+  pairCosts,
   REST,
-  togetherPoints,
-  wayPoints,
+  sumOf,
+  togetherCosts,
+  missingThirdPoints,
+  wayCosts,
   type Candidate,
+  type Costs,
+  type CostName,
 } from './candidate';
-import { pitchClass, thirdOf } from '../pitch/index';
+import { effectOf, type Effect } from './effect';
+import { reasonFor } from './explain';
+import { allCandidates, addressOf, fixedCandidate, planOf, seatsOf, type Slot } from './problem';
 
-/** Something else one player could do in a cell, and what it changes around it. */
+/** Something else one player could do in a cell while everything else stays, and what it changes around it. */
 export interface Alternative extends Effect {
   readonly cell: Cell;
   /** Null for a rest. */
   readonly known: KnownGrip | null;
   /** Points against the present choice: below 0 is better. */
   readonly difference: number;
+  /** What speaks most for it and against it, against the present choice; for the present one, against the others. */
+  readonly reason: string;
   /** Along the neck from the player's grip before, in mm, or null at the start. */
   readonly shiftMm: number | null;
   readonly isNow: boolean;
@@ -47,14 +53,14 @@ export function alternativesFor(
 ): readonly Alternative[] {
   const context = contextOf(song, at);
   if (context === null) return [];
-  const { covered, seat, now } = context;
+  const { covered, now } = context;
+  const seat = context.slots[0]!.seats[context.mine];
   const list = allCandidates(seat)
     .filter((c) => c.known !== null && !(now.known && sameGrip(c.known.grip, now.known.grip)))
     .map((candidate) => ({ candidate, own: ownPoints(candidate, seat) }))
     .sort((a, b) => a.own - b.own)
     .slice(0, WORTH_TRYING)
-    .map(({ candidate }) => candidate)
-    .map((candidate) => ({ candidate, points: costOf(context, candidate) }))
+    .map(({ candidate }) => rowOf(context, candidate))
     .sort((a, b) => a.points - b.points);
   const perDevice = new Map<string, number>();
   const best = list
@@ -65,25 +71,29 @@ export function alternativesFor(
       return n <= 3;
     })
     .slice(0, options.most ?? 14);
-  const present = costOf(context, now);
+  const present = rowOf(context, now);
   const open = covered[0]!.cells[at.player].kind === 'open';
   const rows = [
-    ...(open ? [] : [{ candidate: now, points: present, isNow: true }]),
-    ...best.map((b) => ({ ...b, isNow: false })),
-    ...(now.known === null && !open
-      ? []
-      : [{ candidate: REST, points: costOf(context, REST), isNow: false }]),
+    ...(open ? [] : [present]),
+    ...best,
+    ...(now.known === null && !open ? [] : [rowOf(context, REST)]),
   ];
-  return rows.map(({ candidate, points, isNow }) =>
-    describe(context, candidate, { difference: open ? 0 : points - present, isNow }),
-  );
+  return rows.map((row) => {
+    const isNow = row === present;
+    const against = isNow ? (best[0]?.costs ?? {}) : present.costs;
+    return {
+      ...described(context, row.candidate, isNow),
+      difference: open ? 0 : row.points - present.points,
+      reason: open ? '' : reasonFor(row.costs, against),
+    };
+  });
 }
 
 /** Only the cheapest candidates by themselves are tried together with the others. */
 const WORTH_TRYING = 160;
 
 /** "root·fifth 133xxx" or "rest". */
-export function wordsFor(alternative: Pick<Alternative, 'known'>): string {
+export function wordsFor(alternative: { readonly known: Pick<KnownGrip, 'grip' | 'device'> | null }): string {
   const { known } = alternative;
   return known === null ? 'rest' : `${deviceWords(known.device)} ${formatGrip(known.grip)}`;
 }
@@ -91,11 +101,11 @@ export function wordsFor(alternative: Pick<Alternative, 'known'>): string {
 interface Context {
   readonly song: Song;
   readonly at: CellChoice;
-  readonly key: Key;
-  readonly address: NonNullable<ReturnType<typeof addressOf>>;
-  /** Moments over which the cell lasts, in order. */
+  readonly mine: 0 | 1 | 2;
+  readonly address: CellAddress;
+  /** Moments over which the cell lasts, in order, and their seats. */
   readonly covered: readonly Moment[];
-  readonly seat: ReturnType<typeof seatsOf>[number];
+  readonly slots: readonly Pick<Slot, 'seats' | 'missingThird'>[];
   readonly now: Candidate;
   readonly before: Candidate | null;
   readonly after: Candidate | null;
@@ -116,18 +126,22 @@ function contextOf(song: Song, at: CellChoice): Context | null {
   const first = moments.findIndex(same);
   const covered = moments.filter(same);
   const plan = planOf(song, at.section);
-  const n = PLAYERS.indexOf(at.player);
-  const seat = seatsOf(song, { moment: covered[0]!, plan })[n]!;
+  const mine = PLAYERS.indexOf(at.player) as 0 | 1 | 2;
+  const slots = covered.map((m) => {
+    const seats = seatsOf(song, { moment: m, plan });
+    return { seats, missingThird: missingThirdPoints(plan, seats) };
+  });
+  const seat = slots[0]!.seats[mine];
   const neighbour = (m: Moment | undefined) =>
     m ? fixedCandidate(m.cells[at.player], { ...seat, chord: m.chord }) : null;
   const seconds = (m: Moment | undefined) => (m ? ticksToSeconds(m.ticks, song.tempo) : 0);
   return {
     song,
     at,
-    key: keyOf(song, at.section),
+    mine,
     address,
     covered,
-    seat,
+    slots,
     now: fixedCandidate(moment.cells[at.player], seat),
     before: neighbour(moments[first - 1]),
     after: neighbour(moments[first + covered.length]),
@@ -136,63 +150,64 @@ function contextOf(song: Song, at: CellChoice): Context | null {
   };
 }
 
-/** Points of everything a candidate in this cell touches. */
-function costOf(context: Context, candidate: Candidate): number {
-  const { song, at, covered, before, after } = context;
-  const plan = planOf(song, at.section);
-  const mine = PLAYERS.indexOf(at.player);
-  let points = 0;
-  for (const moment of covered) {
-    const seats = seatsOf(song, { moment, plan });
+interface Row {
+  readonly candidate: Candidate;
+  readonly costs: Costs;
+  readonly points: number;
+}
+
+/** Everything a candidate in this cell touches, by name. */
+function rowOf(context: Context, candidate: Candidate): Row {
+  const { song, at, mine, covered, slots, before, after } = context;
+  const { separation } = planOf(song, at.section);
+  const costs: Costs = {};
+  covered.forEach((moment, i) => {
+    const { seats, missingThird } = slots[i]!;
     const all = PLAYERS.map((player, n) =>
       n === mine ? candidate : fixedCandidate(moment.cells[player], seats[n]!),
     );
-    points += ownPoints(candidate, seats[mine]!);
+    add(costs, ownCosts(candidate, seats[mine]));
     for (const [x, y] of PAIRS) {
-      if (x === mine || y === mine) {
-        points += pairPoints(all[x]!, all[y]!, { a: seats[x]!, b: seats[y]!, separation: plan.separation });
-      }
+      if (x !== mine && y !== mine) continue;
+      add(costs, pairCosts(all[x]!, all[y]!, { a: seats[x], b: seats[y], separation }));
     }
+    if (PLAYERS.some((p) => p !== at.player && moment.cells[p].kind === 'open')) return;
     const low = Math.min(...all.map((c) => c.low));
-    const third = moment.chord ? thirdOf(moment.chord) : null;
-    const has = { third: all.some((c) => c.pitches.some((p) => pitchClass(p) === third)) };
-    const anyoneOpen = PLAYERS.some((p) => p !== at.player && moment.cells[p].kind === 'open');
-    if (low < 900 && !anyoneOpen)
-      points += togetherPoints(pitchClass(low), has, {
-        chord: moment.chord,
-        missingThird: missingThirdPoints(plan, seats),
-      });
-  }
-  const { instrument, role } = context.seat;
-  if (before)
-    points += wayPoints(before, candidate, {
-      instrument,
-      moving: role.moving,
-      seconds: context.secondsBefore,
-    });
-  if (after)
-    points += wayPoints(candidate, after, { instrument, moving: role.moving, seconds: context.secondsHere });
-  return points;
+    const third = all.some((c) => hasThirdOf(c, moment.chord));
+    add(costs, togetherCosts(low, { third }, { chord: moment.chord, missingThird }));
+  });
+  const { instrument, role } = slots[0]!.seats[mine];
+  const way = (seconds: number) => ({ instrument, moving: role.moving, seconds });
+  if (before) add(costs, wayCosts(before, candidate, way(context.secondsBefore)));
+  if (after) add(costs, wayCosts(candidate, after, way(context.secondsHere)));
+  return { candidate, costs, points: sumOf(costs) };
 }
 
-function describe(
+function add(sum: Costs, more: Costs): void {
+  for (const [name, points] of Object.entries(more) as [CostName, number][]) {
+    sum[name] = (sum[name] ?? 0) + points;
+  }
+}
+
+function described(
   context: Context,
   candidate: Candidate,
-  is: { difference: number; isNow: boolean },
-): Alternative {
-  const { covered, song, at, before, seat } = context;
-  const cell: Cell = is.isNow
+  isNow: boolean,
+): Omit<Alternative, 'difference' | 'reason'> {
+  const { covered, song, at, before, slots, mine } = context;
+  const cell: Cell = isNow
     ? covered[0]!.cells[at.player]
     : candidate.known
       ? gripCell(candidate.known.grip)
       : { kind: 'rest', locked: false, guess: false };
   const change = { at: context.address, cell };
-  const effect = is.isNow ? NO_EFFECT : effectOf(song, { kind: 'setCells', changes: [change] });
+  const effect = isNow ? NO_EFFECT : effectOf(song, { kind: 'setCells', changes: [change] });
+  const { instrument } = slots[0]!.seats[mine];
   const shiftMm =
     before?.known && candidate.known
-      ? shiftBetween(before.known.grip, candidate.known.grip, seat.instrument).mm
+      ? shiftBetween(before.known.grip, candidate.known.grip, instrument).mm
       : null;
-  return { cell, known: candidate.known, difference: is.difference, ...effect, shiftMm, isNow: is.isNow };
+  return { cell, known: candidate.known, ...effect, shiftMm, isNow };
 }
 
 const NO_EFFECT: Effect = { cures: [], brings: [] };

@@ -162,10 +162,12 @@ export class Dual {
   price(upper: number): { bound: number; found: readonly PerPlayer<readonly number[]>[] } {
     this.#condition(upper);
     const margins = this.slots.map((): PerPlayer<number> => [PRICE_MARGIN, PRICE_MARGIN, PRICE_MARGIN]);
+    const priced = (s: number, p: Player) => this.#pricedOut(s, p, { upper, margin: margins[s]![p] });
+    const out = PLAYERS.map((p) => this.slots.map((_, s) => priced(s, p)));
     for (;;) {
-      const chains = PLAYERS.map((p) => this.#wildChain(p, { upper, margins }));
+      const chains = PLAYERS.map((p) => this.#wildChain(p, out[p]!));
       const least = chains.map((chain) => chain.least);
-      let isRough = false;
+      const rough = new Set<string>();
       const found = this.slots.map((_, s): PerPlayer<number[]> => {
         const of = (p: Player) => {
           const others = least[0]! + least[1]! + least[2]! - least[p]!;
@@ -176,13 +178,21 @@ export class Dual {
             if (!o.isRest) return [o.index];
             // What stood for all the others may matter: look at more of them closely.
             margins[s]![p] += upper - cost + PRICE_MARGIN;
-            isRough = true;
+            rough.add(`${s} ${p}`);
             return [];
           });
         };
         return [of(0), of(1), of(2)];
       });
-      if (isRough) continue;
+      if (rough.size > 0) {
+        for (const p of PLAYERS) {
+          out[p]!.forEach((list, s) => {
+            if (rough.has(`${s} ${p}`)) out[p]![s] = priced(s, p);
+            else for (const one of list) one.isForwardExact = one.isBackwardExact = false;
+          });
+        }
+        continue;
+      }
       const all = chains.map((chain) => {
         let cheapest = chain.alone;
         for (const list of chain.out) for (const o of list) cheapest = Math.min(cheapest, costOf(o));
@@ -228,11 +238,8 @@ export class Dual {
    * each candidate left out costs in it at least. Steps between two that were left out are free. Steps to and from the
    * active ones are worked out only for the cheapest; `refine` does it for another one.
    */
-  #wildChain(p: Player, at: { upper: number; margins: readonly PerPlayer<number>[] }): WildChain {
+  #wildChain(p: Player, out: readonly (readonly Out[])[]): WildChain {
     const n = this.slots.length;
-    const out = this.slots.map((_, s) =>
-      this.#pricedOut(s, p, { upper: at.upper, margin: at.margins[s]![p] }),
-    );
     const before: Reached[] = [];
     const after: Reached[] = [];
     let from = START;

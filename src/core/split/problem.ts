@@ -39,6 +39,8 @@ export interface Choices {
   readonly points: readonly number[];
   /** True where the cell is for the solver to choose. */
   readonly open: boolean;
+  /** Nobody can play what is asked here: no hand holds the chord, or nothing meets the wishes. */
+  readonly missing: 'grip' | 'wish' | null;
 }
 
 /** A chain of slots: what is solved at once. */
@@ -258,6 +260,8 @@ const remembered = new WeakMap<Rig, WeakMap<Role, Map<string, Choices>>>();
 /** Wishes that nothing can meet are let go rather than leaving a player without a grip. */
 function chooseAmong(seat: Seat, wishes: readonly Wish[]): Choices {
   const all = allCandidates(seat);
+  const wanted = seat.chord !== null && Object.keys(seat.role.devices).length > 0;
+  const hasNothing = wanted && all[0] === REST;
   const wished = all.filter((c) => allows(wishes, c));
   const list = (wished.length > 0 ? wished : all).map((candidate, i) => ({
     candidate,
@@ -269,18 +273,19 @@ function chooseAmong(seat: Seat, wishes: readonly Wish[]): Choices {
     candidates: list.map((one) => one.candidate),
     points: list.map((one) => one.points),
     open: true,
+    missing: hasNothing ? 'grip' : wished.length === 0 ? 'wish' : null,
   };
 }
 
 function fixedChoice(cell: Cell, seat: Seat): Choices {
   const candidate = fixedCandidate(cell, seat);
-  return { candidates: [candidate], points: [ownPoints(candidate, seat)], open: false };
+  return { candidates: [candidate], points: [ownPoints(candidate, seat)], open: false, missing: null };
 }
 
 /** The same candidates in the same order, so that a held cell is the same index. */
 function sameAgain(before: Choices, seat: Seat): Choices {
   const points = before.candidates.map((candidate) => ownPoints(candidate, seat));
-  return { candidates: before.candidates, points, open: before.open };
+  return { candidates: before.candidates, points, open: before.open, missing: null };
 }
 
 export function holds(before: Moment, here: Moment, player: Player): boolean {

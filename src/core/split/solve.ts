@@ -74,27 +74,10 @@ export function* solve(
       attempt({ guitar: TRIED.guitar + 2 * (n + round), bass: TRIED.bass + round });
       yield progress();
       const gap = best.cost - dual.bound;
-      if ((globalThis as any).DBG) console.log('  sweep', n, 'rose', rose, 'gap', gap, performance.now() | 0);
       if (gap <= 0 || rose < WORTH_A_SWEEP * gap) break;
     }
     const priced = dual.price(best.cost + slack);
     bound = Math.max(bound, Math.min(priced.bound, best.cost));
-    if ((globalThis as any).DBG)
-      console.log(
-        'round',
-        round,
-        'best',
-        best.cost,
-        'dual',
-        dual.bound,
-        'priced',
-        priced.bound,
-        'found',
-        priced.found.flat().reduce((q, l) => q + l.length, 0),
-        'sizes',
-        dual.kept[5]!.map((l) => l.length).join('/'),
-        performance.now() | 0,
-      );
     isComplete = priced.found.every((three) => three.every((list) => list.length === 0));
     if (!isComplete) dual.grow(priced.found);
     share = 0.2 + 0.5 * (1 - 0.7 ** (round + 1));

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../base/index';
-import { differingPasses, PLAYERS } from '../form/index';
+import { differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
+import { openStrings } from '../instrument/index';
 import { applyEdit, cellAt, type CellAddress, type CellChange, type Song } from '../song/index';
 import { addressOf, cellOf, problemOf, type Scope, type SplitProblem } from './problem';
 import { solve, type Solution } from './solve';
@@ -10,6 +11,8 @@ export interface Proposal {
   /** Points of what was solved, and the proven lower bound over the whole vocabulary. */
   readonly cost: number;
   readonly bound: number;
+  /** What could not be had, in plain words; the best that is possible was done instead. */
+  readonly notes: readonly string[];
 }
 
 /** How far a split is, 0 … 1, and the best answer so far, which may already be shown. */
@@ -48,7 +51,7 @@ export function* splitSong(song: Song, target: SplitTarget): SplitWork {
       changes.push(...more.changes);
     }
   }
-  return { changes, cost: main.cost, bound: main.bound };
+  return { changes, cost: main.cost, bound: main.bound, notes: main.notes };
 }
 
 function* solved(song: Song, scope: Scope, from: number, to: number): Generator<SplitProgress, Proposal> {
@@ -60,12 +63,12 @@ function* solved(song: Song, scope: Scope, from: number, to: number): Generator<
     const first =
       chosen.length === 0 || scope.pass !== 1
         ? null
-        : { changes: changesOf(song, problem, chosen), cost, bound: 0 };
+        : { changes: changesOf(song, problem, chosen), cost, bound: 0, notes: [] };
     yield { share: from + (to - from) * share, first };
     step = work.next();
   }
   const { chosen, cost, bound } = step.value;
-  return { changes: changesOf(song, problem, chosen), cost, bound };
+  return { changes: changesOf(song, problem, chosen), cost, bound, notes: notesOf(song, problem) };
 }
 
 /** The cells a solution fills, in the order of the slots. */
@@ -86,6 +89,39 @@ export function changesOf(
   });
   return changes;
 }
+
+/** What stood in the way: chords nobody can hold, wishes nothing meets, a bass that is no lower than a guitar. */
+function notesOf(song: Song, { slots }: SplitProblem): readonly string[] {
+  const notes = new Set<string>();
+  for (const slot of slots) {
+    PLAYERS.forEach((player, p) => {
+      const { missing } = slot.choices[p]!;
+      const where = `${slot.section}, bar ${slot.moment.bar + 1}`;
+      if (missing === 'grip') {
+        notes.add(
+          `${PLAYER_WORDS[player]} has no grip for ${slot.moment.chordText} within this hand (${where}): it rests there. A larger hand, another tuning or a simpler symbol would help.`,
+        );
+      }
+      if (missing === 'wish') {
+        notes.add(
+          `Nothing ${PLAYER_WORDS[player]} can hold for ${slot.moment.chordText} meets what is asked of it (${where}): the best without that stands there.`,
+        );
+      }
+    });
+  }
+  const lowest = (player: Player) => {
+    const rig = song.players[player];
+    return Math.min(...openStrings(rig)) + rig.capo;
+  };
+  const under = (['guitar1', 'guitar2'] as const).filter((g) => lowest(g) < lowest('bass'));
+  if (under.length > 0 && slots.length > 0) {
+    const who = under.map((g) => PLAYER_WORDS[g]).join(' and ');
+    notes.add(`${who} can go below the bass in these tunings: the lowest note may not be the bass’s.`);
+  }
+  return [...notes].slice(0, MOST_NOTES);
+}
+
+const MOST_NOTES = 5;
 
 function sameAddress(a: CellAddress, b: CellAddress): boolean {
   return (

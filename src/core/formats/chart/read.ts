@@ -1,5 +1,15 @@
 import { problemAt, type Problem } from '../../base/index';
-import { isPlan, PLAN_NAMES, PLAYERS, type FormEntry, type Player, type Section } from '../../form/index';
+import {
+  formatWish,
+  isPlan,
+  parseWish,
+  PLAN_NAMES,
+  PLAYERS,
+  type FormEntry,
+  type Player,
+  type Section,
+  type Wish,
+} from '../../form/index';
 import { parseKey } from '../../pitch/index';
 import { emptySong, FINDING_KINDS, type FindingKind, type Song } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
@@ -73,7 +83,7 @@ function readWith(text: string, memo: Memo): ChartRead {
   const sections = new Map<string, Section>();
   const form: FormEntry[] = [];
   for (const block of blocks) {
-    const header = readSectionHeader(block, problems);
+    const header = readSectionHeader(block, problems, strings);
     const hasRows = block.lines.some((l) => l.trim() !== '');
     let name = header.name;
     if (!hasRows) {
@@ -102,7 +112,8 @@ function readWith(text: string, memo: Memo): ChartRead {
       }
       const read = memo(block, `${context} ${name}`, () => {
         const { rows, passes, problems: layout } = readRows(block.lines);
-        if (rows.length === 0) return { section: { name, bars: [], variants: [], wishes: [] }, problems: layout };
+        if (rows.length === 0)
+          return { section: { name, bars: [], variants: [], wishes: [] }, problems: layout };
         const inside = readSection(name, rows, passes, { meter: song.meter, strings });
         return { section: inside.section, problems: [...layout, ...inside.problems] };
       });
@@ -111,6 +122,9 @@ function readWith(text: string, memo: Memo): ChartRead {
       sections.set(name, read.section);
     }
     form.push({ section: name, times: header.times, plan: header.plan, key: header.key });
+    const known = sections.get(name)!;
+    const wished = withWishes(known, header.wishes);
+    sections.set(name, wished);
   }
   song = { ...song, sections: [...sections.values()], form };
   for (const { text: raw, line } of kept) song = readKeep(song, raw, line, problems);
@@ -186,7 +200,14 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
 function readSectionHeader(
   block: Block,
   problems: Problem[],
-): { name: string; times: number; plan: FormEntry['plan']; key: string | null } {
+  strings: Readonly<Record<Player, number>>,
+): {
+  name: string;
+  times: number;
+  plan: FormEntry['plan'];
+  key: string | null;
+  wishes: Wish[];
+} {
   const { text, line } = block.header;
   const match = HEADER.exec(text.trim());
   const header = {
@@ -194,6 +215,7 @@ function readSectionHeader(
     times: 1,
     plan: null as FormEntry['plan'],
     key: null as string | null,
+    wishes: [] as Wish[],
   };
   if (!match || header.name === '') {
     problems.push(
@@ -219,10 +241,29 @@ function readSectionHeader(
       const read = parseKey(key[1]!);
       if (read.ok) header.key = read.value.text;
       else wrong(read.error);
-    } else wrong(`"${part}" is not understood; expected x2, plan low-high or key Em`);
+    } else if (/^(guitar1|guitar2|bass)\b/.test(part)) {
+      const wish = parseWish(part, strings);
+      if (wish.ok) header.wishes.push(wish.value);
+      else wrong(wish.error);
+    } else {
+      wrong(
+        `"${part}" is not understood; expected x2, plan low-high, key Em or a wish like guitar1 frets 5-9`,
+      );
+    }
   }
   return header;
 }
+
+/** The same section object when nothing is asked, so that what is known of it stays. */
+function withWishes(section: Section, wishes: readonly Wish[]): Section {
+  if (wishes.length === 0) return section;
+  let known = wishing.get(section);
+  const key = wishes.map(formatWish).join('; ');
+  if (known?.key !== key) wishing.set(section, (known = { key, section: { ...section, wishes } }));
+  return known.section;
+}
+
+const wishing = new WeakMap<Section, { key: string; section: Section }>();
 
 /** Rows and pass blocks of a section; lines count from 1 inside the block. */
 function readRows(lines: readonly string[]): { rows: Row[]; passes: PassBlock[]; problems: Problem[] } {

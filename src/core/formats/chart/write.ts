@@ -1,5 +1,6 @@
 import {
   formatCell,
+  formatWish,
   openCells,
   PLAYERS,
   type Bar,
@@ -37,18 +38,19 @@ export function writeChart(song: Song): string {
     written.add(section.name);
     // A section played again stands directly under the one before it, like a list.
     if (!(again && lines.at(-1)!.startsWith('=='))) lines.push('');
-    lines.push(writeHeader(entry));
+    lines.push(writeHeader(entry, again ? [] : section.wishes));
     if (!again) lines.push(...writeSection(section, barTicks(song.meter)));
   }
   if (song.kept.length > 0) lines.push('', ...song.kept.map(writeKept));
   return `${lines.join('\n')}\n`;
 }
 
-function writeHeader(entry: FormEntry): string {
+function writeHeader(entry: FormEntry, wishes: Section['wishes']): string {
   const settings = [
     ...(entry.times === 1 ? [] : [`x${entry.times}`]),
     ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),
     ...(entry.key === null ? [] : [`key ${entry.key}`]),
+    ...wishes.map(formatWish),
   ];
   return `== ${entry.section} ==${settings.length > 0 ? ` ${settings.join('; ')}` : ''}`;
 }

@@ -1,0 +1,99 @@
+import { songFindings } from '../clash/index';
+import { formatCell, PLAN_NAMES, type PlanName } from '../form/index';
+import { applyEdit, type CellChange, type Edit, type Song } from '../song/index';
+import { PLANS, type Plan } from './plan';
+import { planOf, problemOf } from './problem';
+import { solve } from './solve';
+import { changesOf } from './split';
+
+/** One way to split a section, at the best of its plan. */
+export interface Different {
+  readonly plan: Plan;
+  readonly changes: readonly CellChange[];
+  /** Takes the plan and the grips in one step. */
+  readonly edit: Edit;
+  readonly cost: number;
+  readonly bound: number;
+  /** Clashes and watches of the section in it. */
+  readonly clashes: number;
+  readonly watches: number;
+}
+
+/**
+ * Three ways to split a section that really differ, each the proven best of its plan around whatever is locked: the
+ * plan that is set, and of the others the two furthest from it and from each other that bring no more trouble than
+ * need be. Yields its progress, 0 … 1.
+ */
+export function* differentSplits(song: Song, section: string): Generator<number, readonly Different[]> {
+  const now = planOf(song, section);
+  const entry = song.form.findIndex((e) => e.section === section);
+  if (entry < 0) throw new RangeError(`No section ${section} in the form`);
+  const found: Different[] = [];
+  const names = [now.name, ...PLAN_NAMES.filter((n) => n !== now.name && n !== 'one-guitar')];
+  for (const [i, name] of names.entries()) {
+    const planned = applyEdit(song, { kind: 'setPlan', entry, plan: name });
+    const problem = problemOf(planned, { sections: [section], pass: 1, reopens: () => true });
+    const work = solve(problem);
+    let step = work.next();
+    while (!step.done) {
+      yield (i + step.value.share) / names.length;
+      step = work.next();
+    }
+    const { chosen, cost, bound } = step.value;
+    const changes = changesOf(planned, problem, chosen);
+    found.push(differentOf(song, { name, entry, section, changes, cost, bound }));
+  }
+  const [first, ...others] = found;
+  const picked = [first!];
+  while (picked.length < 3 && others.length > 0) {
+    const worth = (d: Different) =>
+      Math.min(...picked.map((p) => distance(p, d))) - 0.08 * (3 * d.clashes + d.watches);
+    others.sort((a, b) => worth(b) - worth(a));
+    picked.push(others.shift()!);
+  }
+  return picked;
+}
+
+function differentOf(
+  song: Song,
+  of: {
+    name: PlanName;
+    entry: number;
+    section: string;
+    changes: readonly CellChange[];
+    cost: number;
+    bound: number;
+  },
+): Different {
+  const { name, entry, section, changes, cost, bound } = of;
+  const edit: Edit = {
+    kind: 'together',
+    edits: [
+      { kind: 'setPlan', entry, plan: name },
+      { kind: 'setCells', changes },
+    ],
+  };
+  const findings = songFindings(applyEdit(song, edit)).filter(
+    (f) => f.section === section && f.pass === 1 && f.kept === null,
+  );
+  return {
+    plan: PLANS[name],
+    changes,
+    edit,
+    cost,
+    bound,
+    clashes: findings.filter((f) => f.level === 'clash').length,
+    watches: findings.filter((f) => f.level === 'watch').length,
+  };
+}
+
+/** Share of the cells that are not the same. */
+function distance(a: Different, b: Different): number {
+  const cells = (d: Different) =>
+    new Map(d.changes.map((c) => [`${c.at.player} ${c.at.bar} ${c.at.index}`, formatCell(c.cell)]));
+  const [x, y] = [cells(a), cells(b)];
+  if (x.size === 0) return 0;
+  let other = 0;
+  for (const [at, cell] of x) if (y.get(at) !== cell) other += 1;
+  return other / x.size;
+}

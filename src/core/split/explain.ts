@@ -1,0 +1,45 @@
+import type { CostName, Costs } from './candidate';
+
+/** What it means when something costs less than elsewhere, and when it costs more. */
+const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>> = {
+  effort: ['lies easier', 'harder to hold'],
+  device: ['suits the plan', 'not what the plan asks for'],
+  register: ['sits in its register', 'leaves its register'],
+  mud: ['clear down low', 'muddy'],
+  dirt: ['clean in this amp', 'sour in this amp'],
+  voice: ['keeps out of the voice', 'steps on the voice'],
+  rub: ['keeps clear of the others', 'rubs the others'],
+  root: ['has the root', 'without the root'],
+  rich: ['has more of the chord', 'has less of the chord'],
+  rest: ['plays', 'rests'],
+  'below-bass': ['stays above the bass', 'goes below the bass'],
+  separation: ['set apart from the other guitar', 'close to the other guitar'],
+  lowest: ['the right note is lowest', 'a wrong note is lowest'],
+  third: ['somebody has the third', 'nobody has the third'],
+  moving: ['holds on', 'moves'],
+  shift: ['keeps the hand near', 'a longer way for the hand'],
+  fingers: ['fingers stay', 'more fingers move'],
+  family: ['stays with one sort of shape', 'changes the sort of shape'],
+  top: ['leads the top note smoothly', 'leaps on top'],
+};
+
+/** Less than this is not worth a word, in points. */
+const WORTH_A_WORD = 30;
+const MOST_REASONS = 2;
+
+/**
+ * What speaks for the first against the second and what against it, the weightiest first:
+ * "keeps the hand near; not what the plan asks for". Empty when they are as good as the same.
+ */
+export function reasonFor(costs: Costs, against: Costs): string {
+  const names = new Set([...Object.keys(costs), ...Object.keys(against)] as CostName[]);
+  const differences = [...names]
+    .map((name) => ({ name, points: (costs[name] ?? 0) - (against[name] ?? 0) }))
+    .filter(({ points }) => Math.abs(points) >= WORTH_A_WORD)
+    .sort((a, b) => Math.abs(b.points) - Math.abs(a.points) || a.name.localeCompare(b.name));
+  const better = differences.filter((d) => d.points < 0).slice(0, MOST_REASONS);
+  const worse = differences.filter((d) => d.points > 0).slice(0, MOST_REASONS);
+  return [better.map((d) => WORDS[d.name][0]).join(', '), worse.map((d) => WORDS[d.name][1]).join(', ')]
+    .filter((words) => words !== '')
+    .join('; but ');
+}

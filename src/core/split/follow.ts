@@ -1,0 +1,91 @@
+import { PLAYERS, type Cell, type Player } from '../form/index';
+import { formatGrip, type KnownGrip } from '../grip/index';
+import { cellAt, type CellChange, type Song } from '../song/index';
+import type { CellChoice } from './alternatives';
+import { cellOf, problemOf, type SplitProblem } from './problem';
+import { solve, chosenOf, type Solution } from './solve';
+import { changesOf } from './split';
+
+/** Something a player could do in a cell when everybody else not locked may follow, exactly. */
+export interface Following {
+  readonly cell: Cell;
+  /** The grip and its device; null for a rest. */
+  readonly known: Pick<KnownGrip, 'grip' | 'device'> | null;
+  /** Points of the best section with it against the best section there is: its regret, 0 for the best. */
+  readonly regret: number;
+  /** The cell itself and every other cell that changes with it, against the song as it is. */
+  readonly changes: readonly CellChange[];
+}
+
+/** One section solved with everything open that is not locked, ready to be asked. */
+export interface Ground {
+  readonly problem: SplitProblem;
+  readonly solution: Solution;
+  readonly song: Song;
+}
+
+/** Sections this much dearer than the best, in points, are still answered exactly at once. */
+const SLACK = 400;
+
+/** Solves a section around its locks, as if every cell that is not locked were open. Yields its progress, 0 … 1. */
+export function* groundOf(song: Song, section: string, pass: number): Generator<number, Ground> {
+  const problem = problemOf(song, { sections: [section], pass, reopens: () => true });
+  const work = solve(problem, { slack: SLACK });
+  let step = work.next();
+  while (!step.done) {
+    yield step.value.share;
+    step = work.next();
+  }
+  return { problem, solution: step.value, song };
+}
+
+/**
+ * What the player could do in a cell, in the order of the exact cost of the best section that contains it, with what
+ * else would change. Only what costs at most `SLACK` points more than the best; empty when the proof did not close.
+ */
+export function followingFor(
+  ground: Ground,
+  at: CellChoice,
+  options: { most?: number } = {},
+): readonly Following[] {
+  const { problem, solution, song } = ground;
+  const { lattice } = solution;
+  const p = PLAYERS.indexOf(at.player) as 0 | 1 | 2;
+  const slots = problem.slots;
+  const first = slots.findIndex((slot) => !slot.isEnd);
+  let s = first + at.moment;
+  if (lattice === null || !slots[s] || slots[s]!.section !== at.section) return [];
+  while (s > 0 && slots[s]!.held[p]) s -= 1;
+  if (!slots[s]!.choices[p].open) return [];
+  const list = lattice.three[s]![p].map((candidate, index) => ({
+    candidate,
+    index,
+    regret: lattice.costWith(s, p, index) - solution.cost,
+  }));
+  return list
+    .filter(({ regret }) => regret <= SLACK)
+    .sort((a, b) => a.regret - b.regret || a.index - b.index)
+    .slice(0, options.most ?? 12)
+    .map(({ candidate, index, regret }) => {
+      const chosen = chosenOf(lattice, lattice.bestWith(s, p, index));
+      const changes = changesOf(song, problem, chosen).filter((c) => !isThere(song, c));
+      const known = candidate.known && { grip: candidate.known.grip, device: candidate.known.device };
+      return { cell: cellOf(candidate), known, regret, changes };
+    });
+}
+
+/** Players whose cells change with a choice, besides the cell itself, and how many cells. */
+export function followersOf(
+  following: Following,
+  at: { readonly player: Player; readonly bar: number; readonly index: number },
+): number {
+  return following.changes.filter(
+    ({ at: c }) => c.player !== at.player || c.bar !== at.bar || c.index !== at.index,
+  ).length;
+}
+
+function isThere(song: Song, { at, cell }: CellChange): boolean {
+  const now = cellAt(song, at);
+  if (now?.kind !== cell.kind) return false;
+  return now.kind !== 'grip' || cell.kind !== 'grip' || formatGrip(now.grip) === formatGrip(cell.grip);
+}
