@@ -123,7 +123,7 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
   const outside = Math.max(0, from - c.low, c.low - to);
   const inVoice = seat.voice !== null && !isBass && c.top >= seat.voice.low && c.top <= seat.voice.high;
   const costs: Costs = {
-    effort: Math.round(w.EFFORT_POINTS * c.known.effort),
+    effort: Math.round(w.EFFORT_POINTS * c.known.effort) + w.GAP_POINTS * gapsIn(c),
     device: role.devices[c.known.device] ?? OTHER_DEVICE,
     register: w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - role.top),
     mud: Math.round(w.CLASH_POINTS * (mudOf(c.pitches, isBass)?.score ?? 0)),
@@ -144,6 +144,15 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
     }
   }
   return costs;
+}
+
+/** Silent strings inside a grip of more than two notes: they must be damped while everything around them rings. */
+function gapsIn(c: Candidate): number {
+  if (c.pitches.length < 3) return 0;
+  const { grip } = c.known!;
+  const first = grip.findIndex((fret) => fret !== null);
+  const last = grip.findLastIndex((fret) => fret !== null);
+  return last - first + 1 - c.pitches.length;
 }
 
 /** What two players' candidates cost together in one slot depends on this much besides them. */
@@ -231,7 +240,7 @@ export function hurryOf(seconds: number): number {
 
 /** Points for going from one candidate to the next. Never negative; none to and from a rest, or to the same grip. */
 export function wayPoints(from: Candidate, to: Candidate, way: WayOf): number {
-  if (from.known === null || to.known === null || from.known === to.known) return 0;
+  if (from.known === null || to.known === null || from.packed === to.packed) return 0;
   return (
     way.moving +
     shiftPoints(from, to, way) +
@@ -242,7 +251,7 @@ export function wayPoints(from: Candidate, to: Candidate, way: WayOf): number {
 }
 
 export function wayCosts(from: Candidate, to: Candidate, way: WayOf): Costs {
-  if (from.known === null || to.known === null || from.known === to.known) return {};
+  if (from.known === null || to.known === null || from.packed === to.packed) return {};
   return {
     moving: way.moving,
     shift: shiftPoints(from, to, way),

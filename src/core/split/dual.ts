@@ -244,7 +244,7 @@ export class Dual {
     const after: Reached[] = [];
     let from = START;
     for (let s = 0; s < n; s += 1) {
-      if (s > 0) from = this.#arriving(from, this.#steps(s, p), this.#seats[s - 1]![p].candidates);
+      if (s > 0) from = this.#arriving(from, this.#deviceSteps(s, p), this.#seats[s - 1]![p].candidates);
       before.push(from);
       const reached = s === 0 ? null : this.#stepInto(s, p, from.values);
       for (const one of out[s]!) one.forward = from.arrive[one.device]!;
@@ -261,7 +261,8 @@ export class Dual {
     }
     from = START;
     for (let s = n - 1; s >= 0; s -= 1) {
-      if (s < n - 1) from = this.#arriving(from, this.#steps(s + 1, p), this.#seats[s + 1]![p].candidates);
+      if (s < n - 1)
+        from = this.#arriving(from, this.#deviceSteps(s + 1, p), this.#seats[s + 1]![p].candidates);
       after[s] = from;
       const reached = s === n - 1 ? null : this.#stepOut(s, p, from.values);
       for (const one of out[s]!) one.backward = from.arrive[one.device]!;
@@ -307,7 +308,7 @@ export class Dual {
   }
 
   /** The least with which each device is arrived at over a step, by those left out and by anybody. */
-  #arriving(from: Reached, steps: Steps | 'held' | 'free', active: readonly Candidate[]): Reached {
+  #arriving(from: Reached, steps: Float64Array | null, active: readonly Candidate[]): Reached {
     const D = DEVICES.length;
     const byActive = new Float64Array(D).fill(Infinity);
     let rest = Infinity; // a rest has no device
@@ -321,7 +322,7 @@ export class Dual {
     for (let d = 0; d < D; d += 1) {
       if (from.wild[d] === Infinity && byActive[d] === Infinity) continue;
       for (let to = 0; to < D; to += 1) {
-        const step = typeof steps === 'string' ? 0 : steps.devices[d * D + to]!;
+        const step = steps === null ? 0 : steps[d * D + to]!;
         wildArrive[to] = Math.min(wildArrive[to]!, from.wild[d]! + step);
         arrive[to] = Math.min(arrive[to]!, Math.min(from.wild[d]!, byActive[d]!) + step);
       }
@@ -416,6 +417,13 @@ export class Dual {
       { values: to.values, least: to.wildArrive[one.device]! },
       (k) => stepInto(from, k, steps),
     );
+  }
+
+  /** What a step into slot s costs at least from device to device, the same both ways; null where it may be free. */
+  #deviceSteps(s: number, p: Player): Float64Array | null {
+    const steps = this.#steps(s, p);
+    if (typeof steps === 'string') return null;
+    return this.#tables.deviceSteps(this.slots[s - 1]!.choices[p], this.slots[s]!.choices[p], steps.devices);
   }
 
   /** Null for a held cell; free where nothing is played before the slot. */
@@ -642,6 +650,11 @@ class Tables {
     WeakMap<readonly Candidate[], Map<string, Float64Array>>
   >();
 
+  readonly #devices = new WeakMap<
+    Choices,
+    WeakMap<Choices, { different: Float64Array; steps: Float64Array }>
+  >();
+
   together(slot: Slot, three: Three): Float64Array {
     return this.#known(slot, three).table;
   }
@@ -672,6 +685,25 @@ class Tables {
       list.push(known);
     }
     return known;
+  }
+
+  /** As between different grips, but nothing where the same frets are one device here and another there. */
+  deviceSteps(from: Choices, to: Choices, different: Float64Array): Float64Array {
+    let known = this.#devices.get(from);
+    if (!known) this.#devices.set(from, (known = new WeakMap()));
+    const hit = known.get(to);
+    if (hit?.different === different) return hit.steps;
+    const D = DEVICES.length;
+    const steps = different.slice();
+    const there = new Map(from.candidates.map((c) => [c.packed, c.device]));
+    for (const { packed, device } of to.candidates) {
+      const before = there.get(packed);
+      if (before === undefined || before === device || before < 0 || device < 0) continue;
+      steps[before * D + device] = 0;
+      steps[device * D + before] = 0;
+    }
+    known.set(to, { different, steps });
+    return steps;
   }
 
   way(slot: Slot, player: Player, [from, to]: readonly [Seated, Seated]): Float64Array {

@@ -204,15 +204,15 @@ export const PLANS: Readonly<Record<PlanName, Plan>> = {
     roles: {
       guitar1: role(
         'everything',
-        { full: 0, triad: 200, power3: 160, 'wide-fifth': 200 },
-        ['C2', 'D3'],
-        'C5',
+        { full: 0, triad: 260, power3: 120, 'wide-fifth': 160 },
+        ['C2', 'B2'],
+        'A4',
       ),
       guitar2: role('rests', {}, ['E3', 'E5'], 'E5'),
       bass: bassRoots(),
     },
     separation: 0,
-    missingThird: 420,
+    missingThird: 260,
   },
 };
 

@@ -45,13 +45,13 @@ export interface Steps {
   readonly moving: number;
   /** Points of a shift between any two hand positions, row by row of 32; none from or to open strings. */
   readonly spans: Float64Array;
-  /** What a step between two devices costs at least, row by row of `DEVICES`. */
+  /** What a step between two devices costs at least when the grips differ, row by row of `DEVICES`. */
   readonly devices: Float64Array;
 }
 
 /** Fast twin of `wayPoints` (see the tests), from numbers alone. */
 export function stepPoints(a: Candidate, b: Candidate, { moving, spans }: Steps): number {
-  if (a.known === b.known || a.known === null || b.known === null) return 0;
+  if (a.packed === b.packed || a.known === null || b.known === null) return 0;
   const up = a.top > b.top ? a.top - b.top : b.top - a.top;
   let points = moving + spans[(a.hand << 5) + b.hand]! + w.VOICE_LEADING_POINTS * (up > 12 ? 12 : up);
   if (a.device !== b.device) {
@@ -90,7 +90,7 @@ export function stepsOf(way: WayOf): Steps {
 
 const byMoving = new Map<number, Float64Array>();
 
-/** Grips of different devices are different grips: the hand moves and the device changes. */
+/** Least points of a step between two devices whose grips are different. */
 function deviceSteps(moving: number): Float64Array {
   let table = byMoving.get(moving);
   if (!table) {

@@ -11,6 +11,8 @@ export const INNER_RUB_SHARE = 0.5;
 // One player alone.
 /** Per unit of effort (see the grip room). */
 export const EFFORT_POINTS = 130;
+/** For each silent string inside a grip of three and more notes. */
+export const GAP_POINTS = 90;
 /** Per semitone the lowest note lies outside a role's range, and the top above its ceiling. */
 export const OUTSIDE_POINTS = 45;
 export const ABOVE_TOP_POINTS = 40;
