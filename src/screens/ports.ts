@@ -8,12 +8,14 @@ import {
   type DeskState,
   type SongStorage,
 } from '../store/index';
-import { createSplitClient } from '../workers/index';
+import { createSplitClient, type SplitService } from '../workers/index';
 
 /** What every screen works with. */
 export interface Ports {
   readonly storage: SongStorage;
   readonly desk: Desk;
+  /** Heavy work away from the page. */
+  readonly client: SplitService;
   /** False when the browser refuses storage and songs live in this tab only. */
   readonly lasting: boolean;
 }
@@ -28,13 +30,14 @@ export async function openPorts(): Promise<Ports> {
     storage = createMemoryStorage();
     lasting = false;
   }
+  const client = createSplitClient();
   const desk = createDesk({
     storage,
-    client: createSplitClient(),
+    client,
     now: () => Date.now(),
     journal: journalOf(),
   });
-  return { storage, desk, lasting };
+  return { storage, desk, client, lasting };
 }
 
 export const PortsContext = createContext<Ports | null>(null);

@@ -5,5 +5,6 @@ export { Banner } from './banner';
 export { Button } from './button';
 export { Choice, type ChoiceItem } from './choice';
 export { Dialog } from './dialog';
+export { Menu } from './menu';
 export { useTheme, type Theme } from './theme';
 export { useWidth } from './use-width';

@@ -14,10 +14,13 @@ export interface Mud {
 /** Null when every interval lies high enough. `pitches` in any order. */
 export function mudOf(pitches: readonly Midi[], isBass: boolean): Mud | null {
   let worst: Mud | null = null;
+  // The fourth inside root, fifth and octave only turns the fifth over (common practice).
+  const bare = new Set(pitches.map((p) => p % 12)).size <= 2;
   for (let i = 0; i < pitches.length; i += 1) {
     for (let j = i + 1; j < pitches.length; j += 1) {
       const low = Math.min(pitches[i]!, pitches[j]!) as Midi;
       const high = Math.max(pitches[i]!, pitches[j]!) as Midi;
+      if (bare && !isBass && (high - low) % 12 === 5) continue;
       const clear = lowestClear(high - low);
       if (clear === null) continue;
       const limit = (isBass && high - low > 12 ? clear - BASS_COMPOUND_LOWER : clear) as Midi;

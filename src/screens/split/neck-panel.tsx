@@ -14,10 +14,11 @@ import {
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
-import { Button, useWidth } from '../../ui/index';
+import { Button, Menu, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import { findingWords } from './finding-words';
+import { Followers } from './followers';
 import { lookingAt } from './looking';
 import { moveAmong } from './move-among';
 import { addressNow, useAlternatives, type SplitModel } from './model';
@@ -84,6 +85,15 @@ function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) {
   const put = (next: Cell, label: string) =>
     edit({ kind: 'setCells', changes: [{ at, cell: next }] }, { label });
   const locked = isLocked(cell);
+  const again = (grip: string) => {
+    const section = model.song.sections.find((s) => s.name === at.section)!;
+    const wish = { player, kind: 'not', grip } as const;
+    edit(
+      { kind: 'setWishes', section: at.section, wishes: [...section.wishes, wish] },
+      { label: `not ${grip} again for ${PLAYER_WORDS[player]} in ${at.section}` },
+    );
+    void desk.getState().split({ section: at.section, cells: [at] }, { reopen: false });
+  };
   return (
     <>
       <form
@@ -133,51 +143,66 @@ function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) {
       >
         {cell.kind !== 'open' && cell.guess ? '≈ A guess' : 'Sure'}
       </Button>
-      <Button
-        disabled={cell.kind === 'rest' || locked}
-        onClick={() => put({ kind: 'rest', locked: false, guess: false }, `rest for ${where}`)}
-      >
-        Rest
-      </Button>
-      <Button
-        disabled={cell.kind === 'open' || locked}
-        onClick={() => put({ kind: 'open' }, `open ${where}`)}
-      >
-        Open
-      </Button>
+      <Menu
+        label="More"
+        items={[
+          {
+            label: 'Rest here',
+            disabled: cell.kind === 'rest' || locked,
+            onSelect: () => put({ kind: 'rest', locked: false, guess: false }, `rest for ${where}`),
+          },
+          {
+            label: 'Open it',
+            hint: 'For the splitter to choose.',
+            disabled: cell.kind === 'open' || locked,
+            onSelect: () => put({ kind: 'open' }, `open ${where}`),
+          },
+          {
+            label: 'Not this grip again',
+            hint: 'Asked of the whole section; another one is chosen here.',
+            disabled: cell.kind !== 'grip' || locked,
+            onSelect: () => cell.kind === 'grip' && again(formatGrip(cell.grip)),
+          },
+        ]}
+      />
     </>
   );
 }
 
 /** What else could be played: by its effect on the band, or close to the grip that is there. */
 function Chips({ model, held }: { model: SplitModel; held: KnownGrip | null }) {
-  const [close, setClose] = useState(false);
-  const showsClose = close && held !== null;
+  const [tab, setTab] = useState<Tab>('band');
+  const shown = tab === 'close' && held === null ? 'band' : tab;
   return (
     <div className="flex items-stretch gap-2">
-      <div className="flex shrink-0 flex-col justify-center gap-0.5 pt-1 text-[13px]">
-        <button
-          type="button"
-          aria-pressed={!showsClose}
-          className={`rounded px-2 text-left ${showsClose ? 'hover:bg-well' : 'bg-well font-bold'}`}
-          onClick={() => setClose(false)}
-        >
-          best in the band
-        </button>
-        <button
-          type="button"
-          aria-pressed={showsClose}
-          disabled={held === null}
-          className={`rounded px-2 text-left disabled:opacity-45 ${showsClose ? 'bg-well font-bold' : 'hover:bg-well'}`}
-          onClick={() => setClose(true)}
-        >
-          close to this grip
-        </button>
+      <div className="flex shrink-0 flex-col justify-center pt-1 text-[12px] leading-[17px]">
+        {TABS.map(([value, words]) => (
+          <button
+            key={value}
+            type="button"
+            aria-pressed={shown === value}
+            disabled={value === 'close' && held === null}
+            className={`rounded px-2 text-left disabled:opacity-45 ${shown === value ? 'bg-well font-bold' : 'hover:bg-well'}`}
+            onClick={() => setTab(value)}
+          >
+            {words}
+          </button>
+        ))}
       </div>
-      {showsClose ? <Neighbours model={model} /> : <Alternatives model={model} />}
+      {shown === 'band' && <Alternatives model={model} />}
+      {shown === 'follow' && <Followers model={model} />}
+      {shown === 'close' && <Neighbours model={model} />}
     </div>
   );
 }
+
+type Tab = 'band' | 'follow' | 'close';
+
+const TABS: readonly (readonly [Tab, string])[] = [
+  ['band', 'best in the band'],
+  ['follow', 'others follow'],
+  ['close', 'close to this grip'],
+];
 
 function Alternatives({ model }: { model: SplitModel }) {
   const { desk } = usePorts();
@@ -235,7 +260,9 @@ function Alternatives({ model }: { model: SplitModel }) {
               </span>{' '}
               <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
             </span>
-            <span className="text-[12px] whitespace-nowrap">{effectWords(one)}</span>
+            <span className="max-w-[250px] truncate text-[12px]" title={one.reason}>
+              {effectWords(one)}
+            </span>
           </button>
         );
       })}
@@ -244,16 +271,14 @@ function Alternatives({ model }: { model: SplitModel }) {
 }
 
 function effectWords(one: Alternative) {
-  if (one.isNow) return <span className="text-soft">now</span>;
+  if (one.isNow) return <span className="text-soft">now{one.reason === '' ? '' : `: ${one.reason}`}</span>;
   const cured = one.cures.filter((j) => j.level === 'clash').length;
   const noted = one.cures.filter((j) => j.level !== 'clash').length;
   const brought = one.brings[0];
   if (brought) return <span className="text-clash">brings {findingWords(brought.kind)}</span>;
   if (cured > 0) return <span className="text-good">−{cured === 1 ? '1 clash' : `${cured} clashes`}</span>;
   if (noted > 0) return <span className="text-good">clears {findingWords(one.cures[0]!.kind)}</span>;
-  if (one.shiftMm !== null && one.shiftMm > 1)
-    return <span className="text-soft">shift {Math.round(one.shiftMm)} mm</span>;
-  return <span className="text-soft">fits</span>;
+  return <span className="text-soft">{one.reason === '' ? 'as good' : one.reason}</span>;
 }
 
 function describe(cell: Cell): string {

@@ -1,6 +1,6 @@
 import { ordinal } from '../../core/base/index';
 import { Lock } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '../../core/clash/index';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { deviceOf, deviceWords, formatGrip, gripPitches } from '../../core/grip/index';
@@ -9,10 +9,12 @@ import type { Moment } from '../../core/song/index';
 import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { beatTicks } from '../../core/time/index';
 import { PLAN_NAMES } from '../../core/form/index';
-import { Button, Choice } from '../../ui/index';
+import { Button, Choice, Menu } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { findingWords } from './finding-words';
+import { ThreeWays } from './three-ways';
+import { Wishes } from './wishes';
 import { isAt, type SplitModel } from './model';
 
 /** The section: chords as columns as wide as their beats, a row for each player, who hits when below. */
@@ -102,6 +104,8 @@ function SectionHead({ model }: { model: SplitModel }) {
   const open = section.bars.some((bar) =>
     PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
   );
+  const [ways, setWays] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
   const firstOfMaterial = model.song.form.findIndex((e) => e.section === name);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -153,9 +157,31 @@ function SectionHead({ model }: { model: SplitModel }) {
             >
               {open ? `Split ${name.toLowerCase()}` : `Re-split ${name.toLowerCase()}`}
             </Button>
-            <Button onClick={() => void desk.getState().split(null, { reopen: false })}>
-              Split whole song
-            </Button>
+            <Menu
+              label="More"
+              items={[
+                {
+                  label: 'Three ways to split it',
+                  hint: 'Splits that really differ, each the best of its plan, side by side.',
+                  onSelect: () => setWays(name),
+                },
+                {
+                  label:
+                    section.wishes.length > 0
+                      ? `What is asked (${section.wishes.length})`
+                      : 'Ask for something',
+                  hint: 'Only some shapes, only some frets, not this grip again.',
+                  onSelect: () => setAsked(name),
+                },
+                {
+                  label: 'Split whole song',
+                  hint: 'Fills every open cell of the song at once.',
+                  onSelect: () => void desk.getState().split(null, { reopen: false }),
+                },
+              ]}
+            />
+            <ThreeWays section={ways} onClose={() => setWays(null)} />
+            <Wishes section={asked} onClose={() => setAsked(null)} />
           </>
         ) : (
           <>
