@@ -6,7 +6,8 @@ import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { parseChord } from '../src/core/pitch/index';
 import { applyEdit, refitSong, saveSong, type Song } from '../src/core/song/index';
-import { alternativesFor, finish, splitSong } from '../src/core/split/index';
+import { alternativesFor, finish, followingFor, groundOf, splitSong } from '../src/core/split/index';
+import { problemOf } from '../src/core/split/problem';
 
 /** One thing measured: `prepare` is not timed. */
 interface Benchmark {
@@ -40,6 +41,38 @@ function filled(bars: number, seed: number): Song {
   const done = finish(splitSong(song, null));
   if (!done.ok) throw new Error(done.error);
   return applyEdit(song, { kind: 'setCells', changes: done.value.changes });
+}
+
+/** A song on a neck nobody has seen: nothing of its grips is known. */
+function coldSong(slots: number, run: number): Song {
+  const open = readChart(chartOf(slots, 100 + (run % 10))).song;
+  const scaleMm = 601 + slots / 16 + run;
+  const { guitar1, guitar2, bass } = open.players;
+  return {
+    ...open,
+    players: {
+      guitar1: { ...guitar1, scaleMm },
+      guitar2: { ...guitar2, scaleMm },
+      bass: { ...bass, scaleMm: scaleMm + 200 },
+    },
+  };
+}
+
+function proven(open: Song): void {
+  const done = finish(splitSong(open, null));
+  if (!done.ok || done.value.bound < done.value.cost) throw new Error('not proven');
+}
+
+/** The same bars as one section. */
+function oneSection(open: Song): Song {
+  const section = { ...open.sections[0]!, name: 'All', bars: open.sections.flatMap((s) => s.bars) };
+  return { ...open, sections: [section], form: [{ section: 'All', times: 1, plan: null, key: null }] };
+}
+
+function runAll<T>(work: Generator<unknown, T>): T {
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value;
 }
 
 const big = () => filled(200, 7);
@@ -132,15 +165,68 @@ const benchmarks: readonly Benchmark[] = [
     prepare: (run) => () =>
       alternativesFor(song(), { section: 'Part 2', pass: 1, moment: run % 8, player: 'guitar2' }),
   },
-  ...[32, 128].map((slots): Benchmark => ({
-    name: `split of ${slots} slots, warm grips`,
+  {
+    name: 'alternatives of one cell, others following, section known',
+    runs: 30,
+    prepare: (run) => {
+      const ground = runAll(groundOf(song(), 'Part 2', 1));
+      return () => followingFor(ground, { section: 'Part 2', pass: 1, moment: run % 8, player: 'guitar2' });
+    },
+  },
+  {
+    name: 'all regrets of 32 slots, split included',
     runs: 3,
     prepare: (run) => {
-      const open = readChart(chartOf(slots, 100 + run)).song;
-      finish(splitSong(readChart(chartOf(80, 3)).song, null));
-      return () => finish(splitSong(open, null));
+      const open = readChart(chartOf(32, 100 + run)).song;
+      return () => {
+        const ground = runAll(groundOf(oneSection(open), 'All', 1));
+        for (const player of ['guitar1', 'guitar2', 'bass'] as const) {
+          for (let moment = 0; moment < 32; moment += 1) {
+            followingFor(ground, { section: 'All', pass: 1, moment, player });
+          }
+        }
+      };
     },
-  })),
+  },
+  ...[32, 128, 512].flatMap((slots): Benchmark[] => [
+    {
+      name: `slots and own costs of ${slots} slots, cold`,
+      runs: 3,
+      prepare: (run) => {
+        const open = coldSong(slots, run);
+        return () => problemOf(open, { sections: null, pass: 1 });
+      },
+    },
+    {
+      name: `split of ${slots} slots, cold, proven`,
+      runs: 3,
+      prepare: (run) => {
+        const open = coldSong(slots, 10 + run);
+        return () => proven(open);
+      },
+    },
+    {
+      name: `split of ${slots} slots, grips warm, proven`,
+      runs: 3,
+      prepare: (run) => {
+        const open = readChart(chartOf(slots, 100 + run)).song;
+        problemOf(open, { sections: null, pass: 1 });
+        return () => proven(open);
+      },
+    },
+    {
+      name: `first answer for ${slots} slots, cold`,
+      runs: 3,
+      prepare: (run) => {
+        const open = coldSong(slots, 20 + run);
+        return () => {
+          const work = splitSong(open, null);
+          let step = work.next();
+          while (!step.done && step.value.first === null) step = work.next();
+        };
+      },
+    },
+  ]),
 ];
 
 export async function runBenchmarks(options: { only: string | null; file: string }): Promise<void> {

@@ -87,7 +87,9 @@ export class Dual {
         let known = shared.get(choices);
         if (!known) shared.set(choices, (known = new Map()));
         const key = indices.join();
-        let active = known.get(key);
+        const same =
+          before[p].active.length === indices.length && before[p].active.every((k, i) => k === indices[i]);
+        let active = same ? before[p] : known.get(key);
         if (!active) known.set(key, (active = activeOf(choices, indices)));
         return seated(active, choices);
       }) as PerPlayer<Seated>;
@@ -166,18 +168,25 @@ export class Dual {
     const out = PLAYERS.map((p) => this.slots.map((_, s) => priced(s, p)));
     for (;;) {
       const chains = PLAYERS.map((p) => this.#wildChain(p, out[p]!));
-      const least = chains.map((chain) => chain.least);
+      // Three chains that each cost `alone` or more never cost less than `upper` unless one is this near to its own.
+      const gap = upper - chains[0]!.alone - chains[1]!.alone - chains[2]!.alone;
       const rough = new Set<string>();
+      /** Those that may matter among active ones alone: with them in, most of the others no longer may. */
+      const first = this.slots.map((): PerPlayer<number[]> => [[], [], []]);
       const found = this.slots.map((_, s): PerPlayer<number[]> => {
         const of = (p: Player) => {
-          const others = least[0]! + least[1]! + least[2]! - least[p]!;
-          return chains[p]!.out[s]!.flatMap((o) => {
-            if (others + costOf(o) < upper) chains[p]!.refine(o, s);
-            const cost = others + costOf(o);
-            if (cost >= upper) return [];
-            if (!o.isRest) return [o.index];
+          const chain = chains[p]!;
+          const most = chain.alone + gap;
+          return chain.out[s]!.flatMap((o) => {
+            if (costOf(o) < most) chain.refine(o, s);
+            const cost = costOf(o);
+            if (cost >= most) return [];
+            if (!o.isRest) {
+              if (this.#aloneWith(s, p, o) < most) first[s]![p].push(o.index);
+              return [o.index];
+            }
             // What stood for all the others may matter: look at more of them closely.
-            margins[s]![p] += upper - cost + PRICE_MARGIN;
+            margins[s]![p] += most - cost + PRICE_MARGIN;
             rough.add(`${s} ${p}`);
             return [];
           });
@@ -193,12 +202,14 @@ export class Dual {
         }
         continue;
       }
+      // A chain is of active candidates alone, or has one that was left out.
       const all = chains.map((chain) => {
         let cheapest = chain.alone;
         for (const list of chain.out) for (const o of list) cheapest = Math.min(cheapest, costOf(o));
         return cheapest;
       });
-      return { bound: all[0]! + all[1]! + all[2]!, found };
+      const some = first.some((three) => three.some((list) => list.length > 0));
+      return { bound: all[0]! + all[1]! + all[2]!, found: some ? first : found };
     }
   }
 
@@ -234,8 +245,8 @@ export class Dual {
   }
 
   /**
-   * One chain with what was left out standing in it: its least cost with active candidates alone and at all, and what
-   * each candidate left out costs in it at least. Steps between two that were left out are free. Steps to and from the
+   * One chain with what was left out standing in it: its least cost with active candidates alone, and what each
+   * candidate left out costs in it at least. Steps between two that were left out are free. Steps to and from the
    * active ones are worked out only for the cheapest; `refine` does it for another one.
    */
   #wildChain(p: Player, out: readonly (readonly Out[])[]): WildChain {
@@ -277,17 +288,14 @@ export class Dual {
       );
       from = this.#reached(s, p, { reached, from, wild });
     }
-    // A chain is of active candidates alone, or has one that was left out.
     const alone = leastOf(this.#values(n - 1, p));
-    let least = alone;
-    for (const list of out) for (const o of list) least = Math.min(least, costOf(o));
     const refine = (one: Out, s: number) => {
       if (!one.isForwardExact && s > 0) one.forward = this.#stepTo(s, p, one, before[s]!);
       if (!one.isBackwardExact && s < n - 1) one.backward = this.#stepFrom(s, p, one, after[s]!);
       one.isForwardExact = true;
       one.isBackwardExact = true;
     };
-    return { alone, least, out, refine };
+    return { alone, out, refine };
   }
 
   /** What is reached by the active candidates of a slot, when those left out before it step as their device lets them. */
@@ -371,6 +379,25 @@ export class Dual {
       out.push(outOf({ index: k, device, value: points[k]! + crude, isRest: true }));
     }
     return out.sort((x, y) => x.value - y.value || x.index - y.index);
+  }
+
+  /** What a candidate that was left out costs its chain when all others in it are active. */
+  #aloneWith(s: number, p: Player, one: Out): number {
+    const n = this.slots.length;
+    const to = this.slots[s]!.choices[p].candidates[one.index]!;
+    const step = (
+      t: number,
+      values: Float64Array,
+      way: (c: Candidate, steps: Steps | 'held' | 'free') => number,
+    ) => {
+      const steps = this.#steps(Math.max(s, t), p);
+      return leastStep(this.#seats[t]![p].candidates, { values, least: Infinity }, (c) => way(c, steps));
+    };
+    const before = s === 0 ? 0 : step(s - 1, this.#values(s - 1, p), (c, steps) => stepInto(c, to, steps));
+    if (s === n - 1) return before + one.value;
+    const next = this.#seats[s + 1]![p];
+    const after = next.own.map((v, i) => v + next.phi[next.cls[i]!]! + next.backward[i]!);
+    return before + one.value + step(s + 1, after, (c, steps) => stepInto(to, c, steps));
   }
 
   #leastSuffix(s: number, p: Player): number {
@@ -587,8 +614,8 @@ interface Reached {
 }
 
 interface WildChain {
+  /** Least cost with active candidates alone. */
   readonly alone: number;
-  readonly least: number;
   readonly out: readonly (readonly Out[])[];
   readonly refine: (one: Out, s: number) => void;
 }

@@ -43,7 +43,7 @@ describe('with the others following', () => {
 
   it('the best is what was split, then by exact regret, each with everything that changes with it', () => {
     const list = followingFor(run(groundOf(done, 'A', 1)), at);
-    expect(list.length).to.be.greaterThan(3);
+    expect(list.length).to.be.greaterThan(1);
     expect([list[0]!.regret, list[0]!.changes]).to.deep.equal([0, []]);
     expect(list.map((f) => f.regret)).to.deep.equal(list.map((f) => f.regret).sort((a, b) => a - b));
     const place = { player: 'guitar2' as const, bar: 1, index: 0 };

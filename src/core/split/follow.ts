@@ -25,7 +25,7 @@ export interface Ground {
 }
 
 /** Sections this much dearer than the best, in points, are still answered exactly at once. */
-const SLACK = 400;
+const SLACK = 200;
 
 /** Solves a section around its locks, as if every cell that is not locked were open. Yields its progress, 0 … 1. */
 export function* groundOf(song: Song, section: string, pass: number): Generator<number, Ground> {

@@ -32,12 +32,12 @@ export interface SolveOptions {
  * the others says which more may matter. This and the next numbers are measured by us: they change the way, not the
  * result.
  */
-const REACH = 420;
+const REACH = 520;
 /** Sweeps at most before the others are priced, and the share of the gap a sweep must close to be worth another. */
 const MOST_SWEEPS = 8;
 const WORTH_A_SWEEP = 0.2;
 /** How often candidates that may matter are taken in. */
-const MOST_ROUNDS = 12;
+const MOST_ROUNDS = 24;
 const TRIED = { guitar: 8, bass: 4 };
 /** Combinations a slot may have for the exact step. */
 const MOST_STATES = 40_000;
