@@ -6,8 +6,14 @@ import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { parseChord } from '../src/core/pitch/index';
 import { applyEdit, refitSong, saveSong, type Song } from '../src/core/song/index';
-import { alternativesFor, finish, followingFor, groundOf, splitSong } from '../src/core/split/index';
-import { problemOf } from '../src/core/split/problem';
+import {
+  alternativesFor,
+  finish,
+  followingFor,
+  groundOf,
+  problemOf,
+  splitSong,
+} from '../src/core/split/index';
 
 /** One thing measured: `prepare` is not timed. */
 interface Benchmark {

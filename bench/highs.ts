@@ -3,7 +3,7 @@
  * Usage: npx tsx bench/highs.ts
  */
 import loadHighs from 'highs';
-import { solve } from '../src/core/split/solve';
+import { solve } from '../src/core/split/index';
 import { asProgramme, instance } from '../test/solver-instances';
 
 const highs = await loadHighs();

@@ -4,12 +4,14 @@ import { applyEdit } from '../src/core/song/index';
 import {
   hasThirdOf,
   pairPoints,
+  problemOf,
   sumOf,
   togetherCosts,
   wayPoints,
   type Candidate,
-} from '../src/core/split/candidate';
-import { problemOf, type Slot, type SplitProblem } from '../src/core/split/problem';
+  type Slot,
+  type SplitProblem,
+} from '../src/core/split/index';
 
 /** A seeded generator: the same instances on every machine. */
 function chance(seed: number): (n: number) => number {

@@ -17,4 +17,6 @@ export { followersOf, followingFor, groundOf, type Following, type Ground } from
 export { differentSplits, type Different } from './different';
 export { curesFor, type Cure } from './cures';
 export type { Effect } from './effect';
-export { planOf } from './problem';
+export { planOf, problemOf, type Slot, type SplitProblem } from './problem';
+export { solve, type Solution } from './solve';
+export { hasThirdOf, pairPoints, sumOf, togetherCosts, wayPoints, type Candidate } from './candidate';

@@ -1,15 +1,7 @@
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
-import { parseNote, type ChordSymbol, type Key } from '../pitch/index';
-import {
-  momentsOf,
-  sectionNamed,
-  unfold,
-  type CellAddress,
-  type Moment,
-  type Rig,
-  type Song,
-} from '../song/index';
+import { parseNote, type ChordSymbol } from '../pitch/index';
+import { momentsOf, sectionNamed, type CellAddress, type Moment, type Rig, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import { candidateOf, missingThirdPoints, ownPoints, REST, type Candidate, type Seat } from './candidate';
 import { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
@@ -61,10 +53,6 @@ export interface Scope {
 export function planOf(song: Pick<Song, 'form'>, section: string): Plan {
   const entry = song.form.find((e) => e.section === section);
   return PLANS[entry?.plan ?? DEFAULT_PLAN];
-}
-
-export function keyOf(song: Song, section: string): Key {
-  return unfold(song).find((p) => p.entry.section === section)!.key;
 }
 
 /**

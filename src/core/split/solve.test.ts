@@ -1,10 +1,10 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import loadHighs from 'highs';
-import { readChart } from '../src/core/formats/index';
-import { enumerateGrips } from '../src/core/grip/index';
-import { parseChord } from '../src/core/pitch/index';
-import { emptySong } from '../src/core/song/index';
+import { readChart } from '../formats/index';
+import { enumerateGrips } from '../grip/index';
+import { parseChord } from '../pitch/index';
+import { emptySong } from '../song/index';
 import {
   candidateOf,
   hasThirdOf,
@@ -14,13 +14,13 @@ import {
   wayCosts,
   wayPoints,
   type Candidate,
-} from '../src/core/split/candidate';
-import { Lattice, type Kept } from '../src/core/split/lattice';
-import { problemOf, type SplitProblem } from '../src/core/split/problem';
-import { solve, type Solution } from '../src/core/split/solve';
-import { stepPoints, stepsOf } from '../src/core/split/way-table';
-import { SEED } from './generators';
-import { asProgramme, instance } from './solver-instances';
+} from './candidate';
+import { Lattice, type Kept } from './lattice';
+import { problemOf, type SplitProblem } from './problem';
+import { solve, type Solution } from './solve';
+import { stepPoints, stepsOf } from './way-table';
+import { SEED } from '../../../test/generators';
+import { asProgramme, instance } from '../../../test/solver-instances';
 
 function solved(problem: SplitProblem, slack = 0): Solution {
   const work = solve(problem, { slack });
