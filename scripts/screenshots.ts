@@ -112,6 +112,46 @@ const shots: readonly Shot[] = [
     },
   },
   {
+    name: 'split-stop',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Nine Minute Bus');
+      await page.keyboard.press('n');
+      await page.keyboard.press('n');
+      await page.waitForSelector('[data-cure]');
+      await page.hover('[data-cure]');
+    },
+  },
+  {
+    name: 'three-ways',
+    theme: 'dark',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.keyboard.press(']');
+      await page.locator('[aria-label="Section Verse"] ::-p-text(More)').click();
+      await page.locator('[role="menuitem"] ::-p-text(Three ways)').click();
+      await page.waitForSelector('[data-way]', { timeout: 60_000 });
+    },
+  },
+  {
+    name: 'split-follow',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.keyboard.press(']');
+      await page.keyboard.press('ArrowRight');
+      await page.keyboard.press('2');
+      await page.locator('::-p-text(others follow)').click();
+      await page.waitForSelector('[aria-label="With the others following"] [data-letter="a"]');
+    },
+  },
+  {
     name: 'sheet-day',
     theme: 'light',
     width: 1280,
