@@ -1,5 +1,6 @@
 import type { Candidate } from './candidate';
 import type { Slot } from './problem';
+import { argLeast, leastOf } from './seats';
 import { togetherTable, type Three } from './together-table';
 import { wayTable } from './way-table';
 
@@ -41,7 +42,7 @@ export class Lattice {
       this.forward.push(reached === null ? own.slice() : reached.map((v, i) => v + own[i]!));
     });
     const last = this.forward.at(-1);
-    this.cost = last === undefined ? 0 : least(last);
+    this.cost = last === undefined ? 0 : leastOf(last);
   }
 
   /** The cheapest path; of equal ones always the same. */
@@ -229,16 +230,4 @@ function moveAxis(
     }
   }
   return next;
-}
-
-function least(values: Float64Array): number {
-  let best = Infinity;
-  for (const v of values) if (v < best) best = v;
-  return best;
-}
-
-function argLeast(values: Float64Array): number {
-  let best = 0;
-  for (let i = 1; i < values.length; i += 1) if (values[i]! < values[best]!) best = i;
-  return best;
 }
