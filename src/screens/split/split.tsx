@@ -37,7 +37,7 @@ export function Split() {
         <SectionGrid model={model} />
         <NeckPanel model={model} />
         <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
-          <span className="truncate">
+          <span className="truncate" title={said}>
             {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
           </span>
           <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => setHelp(true)}>
