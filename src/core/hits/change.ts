@@ -1,9 +1,10 @@
 import { barTicks, type Meter } from '../time/index';
-import { allowedPlaces, hitsOf } from './pattern';
+import { allowedPlaces, hitsOf, placesOf } from './pattern';
 
-/** The symbol of the place `tick` ticks after the bar line; `.` past either end of the bar. */
+/** The symbol of the place `tick` ticks after the bar line, its stroke included; `.` past either end of the bar. */
 export function symbolAt(pattern: string, meter: Meter, tick: number): string {
-  return pattern[Math.floor((tick * pattern.length) / barTicks(meter))] ?? '.';
+  const places = placesOf(pattern);
+  return places[Math.floor((tick * places.length) / barTicks(meter))] ?? '.';
 }
 
 /**
@@ -18,17 +19,45 @@ export function withSymbol(
   const { tick, symbol } = change;
   const bar = barTicks(meter);
   if (tick < 0 || tick >= bar) return null;
-  const places = [pattern.length, ...allowedPlaces(meter).filter((n) => n % pattern.length === 0)];
+  const has = placesOf(pattern).length;
+  const places = [has, ...allowedPlaces(meter).filter((n) => n % has === 0)];
   const fine = places.find((n) => Number.isInteger((tick * n) / bar));
   if (fine === undefined) return null;
-  const at = (tick * fine) / bar;
-  const full = refined(pattern, fine / pattern.length);
-  return full.slice(0, at) + symbol + full.slice(at + 1);
+  const full = [...refined(pattern, fine / has)];
+  full[(tick * fine) / bar] = symbol;
+  return full.join('');
+}
+
+/** The same sound on `places` places, or null when a stroke would be lost or the division does not fit. */
+export function divided(pattern: string, meter: Meter, places: number): string | null {
+  const now = placesOf(pattern);
+  if (!allowedPlaces(meter).includes(places)) return null;
+  if (places % now.length === 0) return refined(pattern, places / now.length).join('');
+  const bar = barTicks(meter);
+  const hits = hitsOf(pattern, meter);
+  const step = bar / places;
+  // Where a stroke, or the beginning of a silence, does not stand on the coarser grid it would be lost.
+  const changes = hits.some(
+    (hit, i) =>
+      hit.atTick % step !== 0 &&
+      hit.kind !== 'hold' &&
+      !(hit.kind === 'silent' && (hits[i - 1]?.kind === 'silent' || hits[i - 1]?.kind === 'dead')),
+  );
+  if (changes) return null;
+  return Array.from({ length: places }, (_, i) => {
+    const tick = i * step;
+    const symbol = symbolAt(pattern, meter, tick);
+    const starts = (tick * now.length) % bar === 0;
+    return starts || !isStrike(symbol) ? symbol : /[Xx]/.test(symbol) ? '.' : '-';
+  }).join('');
 }
 
 /** The same sound on `times` as many places: what rings is held, what is short or silent is followed by silence. */
-function refined(pattern: string, times: number): string {
-  return [...pattern].map((symbol) => symbol + (/[.Xx]/.test(symbol) ? '.' : '-').repeat(times - 1)).join('');
+function refined(pattern: string, times: number): readonly string[] {
+  return placesOf(pattern).flatMap((symbol) => [
+    symbol,
+    ...Array.from({ length: times - 1 }, () => (/[.Xx]/.test(symbol) ? '.' : '-')),
+  ]);
 }
 
 /**
@@ -46,8 +75,9 @@ export function filled(
   const kept = start === null || to >= barTicks(meter) ? null : symbolAt(start, meter, to);
   const end = start === null || kept === null ? start : withSymbol(start, meter, { tick: to, symbol: kept });
   if (end === null) return null;
+  const places = placesOf(end);
   return hitsOf(end, meter)
-    .map((hit, i) => (hit.atTick >= from && hit.atTick < to ? symbol : end[i]!))
+    .map((hit, i) => (hit.atTick >= from && hit.atTick < to ? symbol : places[i]!))
     .join('');
 }
 
