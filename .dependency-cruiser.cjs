@@ -10,6 +10,7 @@ const tiers = [
   ['sound'],
   ['grip'],
   ['hits'],
+  ['line'],
   ['form'],
   ['song'],
   ['clash'],

@@ -140,7 +140,12 @@ function secondsFor(shift: Shift, moves: readonly FingerMove[], asOne: boolean):
   const placed = asOne ? Math.min(1, each) : each;
   const slid = moves.some((m) => m.how === 'slides');
   if (placed === 0 && !slid) return 0;
-  return REACTION_S + PER_BIT_S * Math.log2(shift.mm / FRET_WIDTH_MM + 1) + PER_FINGER_S * placed;
+  return shiftSeconds(shift.mm, placed);
+}
+
+/** Least time, in seconds, for the hand to go `mm` along the neck and place `fingers`; see `wayBetween`. */
+export function shiftSeconds(mm: number, fingers: number): number {
+  return REACTION_S + PER_BIT_S * Math.log2(mm / FRET_WIDTH_MM + 1) + PER_FINGER_S * fingers;
 }
 
 /** "finger 1 slides, 3 and 4 stay" in the order of the fingers; null when nothing is fretted. */

@@ -27,7 +27,7 @@ export {
 export { holdGrip, type Finger, type Hold, type Press } from './hold';
 export { ringsOn, stopsOf, stopWords, type RingingString, type Stop } from './stops';
 export { deviceOf, deviceWords, DEVICES, type Device } from './device';
-export { moveWords, shiftBetween, wayBetween, type Shift, type Way } from './effort';
+export { moveWords, shiftBetween, shiftSeconds, wayBetween, type Shift, type Way } from './effort';
 export { knowGrip, type KnownGrip } from './known';
 export { enumerateGrips } from './enumerate';
 export { NEIGHBOUR_WORDS, neighboursOf, type Neighbour, type NeighbourKind } from './neighbours';

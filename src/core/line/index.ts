@@ -1,0 +1,22 @@
+/**
+ * line: riffs, runs and fills, note by note: what a bar holds instead of a grip with hits, how it is written, where the
+ * hand is over it, and what a second part can be made of it. Not here: how it sounds with others (clash).
+ * Start with line.ts, then text.ts.
+ */
+export {
+  isDead,
+  isSlurred,
+  plainNote,
+  plainStep,
+  stepGrip,
+  stepPitches,
+  stepTrouble,
+  type Line,
+  type LineNote,
+  type LineStep,
+} from './line';
+export { bendWords, formatLine, formatStep, parseLine, parseStep, type LineProblem } from './text';
+export { lineHand, type LineHand, type LineMove } from './hand';
+export { placeMelody } from './place';
+export { HARMONIES, harmonyLine, movedLine, octaveDouble, scaleOf, type Harmony } from './harmony';
+export { bassRoots } from './roots';

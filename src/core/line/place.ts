@@ -1,0 +1,74 @@
+import type { Hand } from '../grip/index';
+import { openStrings, spanMm, usableFrets, type Fret, type Instrument } from '../instrument/index';
+import type { Midi } from '../pitch/index';
+
+/** A pitch on a string. */
+export interface Spot {
+  /** From 0, the lowest. */
+  readonly string: number;
+  readonly fret: Fret;
+}
+
+/** Crossing a string costs as much as going this many mm; staying near the nut a little less than going up. */
+const STRING_MM = 6;
+const UP_THE_NECK_MM = 0.6;
+
+/**
+ * Strings and frets for a melody with the least way over the neck (within a hand, `hand.spreadMm['14']`, notes lie
+ * close). Null when one of the pitches is not on this instrument. `near`: the fret to begin around, or null.
+ */
+export function placeMelody(
+  pitches: readonly Midi[],
+  options: { instrument: Instrument; hand: Hand; near: number | null },
+): readonly Spot[] | null {
+  const { instrument, hand, near } = options;
+  const open = openStrings(instrument).map((m) => m + instrument.capo);
+  const last = usableFrets(instrument);
+  const choices = pitches.map((pitch) =>
+    open.flatMap((base, string): Spot[] => {
+      const fret = pitch - base;
+      return fret < 0 || fret > last ? [] : [{ string, fret: fret as Fret }];
+    }),
+  );
+  if (choices.some((list) => list.length === 0)) return null;
+  let costs: number[] = [];
+  const from: number[][] = [];
+  choices.forEach((list, i) => {
+    const before = choices[i - 1];
+    const next: number[] = [];
+    const came: number[] = [];
+    list.forEach((spot, n) => {
+      const own =
+        spot.fret * UP_THE_NECK_MM + (before || near === null ? 0 : mm(instrument, near, spot.fret));
+      if (!before) {
+        next[n] = own;
+        came[n] = 0;
+        return;
+      }
+      next[n] = Infinity;
+      before.forEach((was, k) => {
+        const far = spot.fret === 0 || was.fret === 0 ? 0 : mm(instrument, was.fret, spot.fret);
+        // Within a hand the fingers do it; beyond, the hand must move.
+        const way = far <= hand.spreadMm['14'] * 0.8 ? far * 0.3 : far;
+        const cost = costs[k]! + own + way + STRING_MM * Math.abs(spot.string - was.string);
+        if (cost < next[n]!) {
+          next[n] = cost;
+          came[n] = k;
+        }
+      });
+    });
+    costs = next;
+    from.push(came);
+  });
+  const spots: Spot[] = [];
+  let at = costs.indexOf(Math.min(...costs));
+  for (let i = choices.length - 1; i >= 0; i -= 1) {
+    spots[i] = choices[i]![at]!;
+    at = from[i]![at]!;
+  }
+  return spots;
+}
+
+function mm(instrument: Instrument, a: number, b: number): number {
+  return a === b ? 0 : spanMm(instrument, Math.min(a, b), Math.max(a, b));
+}
