@@ -108,7 +108,7 @@ export async function moveCommand(path: string, options: Options): Promise<unkno
     changed: done.changed,
     misfits: done.misfits.map((m) => ({
       ...m,
-      grip: formatGrip(m.grip),
+      grip: m.grip === null ? null : formatGrip(m.grip),
       nearest: m.nearest === null ? null : formatGrip(m.nearest),
     })),
     chart: writeChart(done.song),

@@ -3,17 +3,23 @@ import {
   gripCell,
   OPEN,
   PLAN_NAMES,
+  lineCells,
+  withLine,
   type Bar,
+  type BarPatch,
   type Cell,
   type PlacedCell,
   type PlacedChord,
   type Section,
+  type Variant,
   type Wish,
 } from '../src/core/form/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, type Hand } from '../src/core/grip/index';
 import type { Fret } from '../src/core/instrument/index';
 import { defaultBass, defaultGuitar } from '../src/core/instrument/index';
-import { emptySong, type Song } from '../src/core/song/index';
+import { parseLine, type Line } from '../src/core/line/index';
+import { COMMON_TIME, type Meter } from '../src/core/time/index';
+import { emptySong, USUAL_HANDS, type Song } from '../src/core/song/index';
 
 /** Every property test uses this seed, so that a failure can be repeated. */
 export const SEED = 20_261_124;
@@ -67,7 +73,9 @@ const cellsFor = (strings: number, bar: readonly PlacedChord[]): fc.Arbitrary<re
 const hits = fc.option(
   fc
     .constantFrom(8, 12, 16)
-    .chain((n) => fc.array(fc.constantFrom(...'OoMmXx-.123456'), { minLength: n, maxLength: n }))
+    .chain((n) =>
+      fc.array(fc.constantFrom(...[...'OoMmXx-.123456'], 'O^', 'mv'), { minLength: n, maxLength: n }),
+    )
     .map((symbols) => symbols.join('')),
   { nil: null },
 );
@@ -89,10 +97,104 @@ export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
   }),
 );
 
+/** One bar of a line in 4/4, in chart text. */
+const lineText = (strings: number) =>
+  fc
+    .constantFrom(1, 2, 4, 8, 12, 16)
+    .chain((n) =>
+      fc.array(
+        fc.oneof(
+          fc
+            .record({
+              lead: fc.constantFrom('', '', 'h', 'p', 's'),
+              fret: fc.integer({ min: 0, max: 14 }),
+              string: fc.integer({ min: 1, max: strings }),
+              tail: fc.constantFrom('', '', 'b1', 'b1/2r', 't7', 'n', 'n14', '~', 'm', 'wv', '^'),
+            })
+            .map((s) => `${s.lead}${s.fret}@${s.string}${s.tail}`),
+          fc.constantFrom('.', '.', 'r', 'x@2', '5@1+7@2'),
+        ),
+        { minLength: n, maxLength: n },
+      ),
+    )
+    .map((words) => words.join(' '));
+
+export const line = (strings: number): fc.Arbitrary<Line> =>
+  lineText(strings).map((text) => {
+    const read = parseLine(text, { meter: COMMON_TIME, strings });
+    if (!read.ok) throw new Error(read.error.map((p) => p.message).join());
+    return read.value;
+  });
+
+/** Everything else a section may say of itself, the bars staying as long as those of 4/4. */
+const ownWays = fc.record(
+  {
+    meter: fc.constant({ beats: 2, unit: 2 } as Meter),
+    swing: fc.constantFrom({ percent: 62, unit: 8 } as const, { percent: 67, unit: 16 } as const),
+    voice: fc.constant(['G3', 'E5'] as const),
+    hands: fc.constantFrom<NonNullable<Section['hands']>>(
+      { guitar1: { strokes: 'down' } },
+      { bass: { with: 'guitar1' }, guitar2: { strokes: 'alternate', with: 'guitar1' } },
+    ),
+  },
+  { requiredKeys: [] },
+);
+
+/** A pass on which one bar is other hits and another line, and one on which the last bar is not played. */
+const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
+  fc
+    .record({
+      pass: fc.constantFrom(2, 'last' as const),
+      at: fc.integer({ min: 0, max: bars.length - 1 }),
+      hits: fc.option(hits, { nil: undefined }),
+      line: fc.option(line(6), { nil: undefined }),
+      short: fc.boolean(),
+      differs: fc.boolean(),
+    })
+    .map((r): readonly Variant[] => {
+      const first = r.at === 0;
+      const patch: BarPatch = {
+        ...(r.line
+          ? { lines: { guitar1: r.line }, cells: { guitar1: lineCells(r.line, { strings: 6, first }) } }
+          : {}),
+        ...(r.hits === undefined ? {} : { hits: { guitar2: r.hits } }),
+      };
+      return [
+        ...(r.differs && Object.keys(patch).length > 0
+          ? [{ pass: r.pass, fromBar: r.at, bars: [patch] }]
+          : []),
+        ...(r.short && bars.length > 1
+          ? [{ pass: 3, fromBar: bars.length - 1, bars: [{ out: true as const }] }]
+          : []),
+      ];
+    });
+
 export const section = (name: string): fc.Arbitrary<Section> =>
   fc
-    .array(bar, { minLength: 1, maxLength: 6 })
-    .map((bars) => ({ name, bars, variants: [], wishes: [] as Wish[] }));
+    .array(
+      fc.tuple(bar, fc.option(line(6), { freq: 4, nil: null }), fc.option(line(4), { freq: 5, nil: null })),
+      {
+        minLength: 1,
+        maxLength: 6,
+      },
+    )
+    .map((list) =>
+      list.map(([plain, guitar, bass], i) => {
+        const first = i === 0;
+        const one = guitar ? withLine(plain, 'guitar1', guitar, { strings: 6, first }) : plain;
+        return bass ? withLine(one, 'bass', bass, { strings: 4, first }) : one;
+      }),
+    )
+    .chain((bars) =>
+      fc.record({
+        name: fc.constant(name),
+        bars: fc.constant(bars),
+        variants: variantsOf(bars),
+        wishes: fc.constant([] as Wish[]),
+        own: ownWays,
+      }),
+    )
+    .map(({ own, ...rest }): Section => ({ ...rest, ...own }));
 
 export const wish: fc.Arbitrary<Wish> = fc.oneof(
   fc.record({
@@ -131,6 +233,10 @@ export const song: fc.Arbitrary<Song> = fc
     times: fc.integer({ min: 1, max: 4 }),
     plan: fc.option(fc.constantFrom(...PLAN_NAMES), { nil: null }),
     again: fc.boolean(),
+    playing: fc.record(
+      { tempo: fc.integer({ min: 60, max: 200 }), feel: fc.constantFrom('half' as const, 'double' as const) },
+      { requiredKeys: [] },
+    ),
     hand,
     delay: fc.constantFrom(null, { kind: 'ticks' as const, ticks: 720 }, { kind: 'ms' as const, ms: 380 }),
     key2: fc.option(fc.constantFrom('Em', 'C', 'G'), { nil: null }),
@@ -141,14 +247,14 @@ export const song: fc.Arbitrary<Song> = fc
     tempo: r.tempo,
     voice: r.voice,
     players: {
-      guitar1: { ...defaultGuitar(r.gain), hand: r.hand, delay: r.delay },
-      guitar2: { ...defaultGuitar(3), capo: r.capo, hand: HANDS.middle, delay: null },
-      bass: { ...defaultBass(), hand: { ...r.hand, thumb: false }, delay: null },
+      guitar1: { ...defaultGuitar(r.gain), ...USUAL_HANDS, hand: r.hand, delay: r.delay },
+      guitar2: { ...defaultGuitar(3), capo: r.capo, ...USUAL_HANDS },
+      bass: { ...defaultBass(), ...USUAL_HANDS, hand: { ...r.hand, thumb: false } },
     },
     sections: [{ ...r.first, wishes: r.wishes }, r.second],
     form: [
       { section: 'Verse', times: r.times, plan: r.plan, key: null },
-      { section: 'Chorus', times: 1, plan: null, key: null },
+      { section: 'Chorus', times: 1, plan: null, key: null, ...r.playing },
       ...(r.again ? [{ section: 'Verse', times: 1, plan: null, key: r.key2 }] : []),
     ],
   }));

@@ -1,8 +1,7 @@
 import { songFindings, type Finding } from '../core/clash/index';
 import { PLAYERS, type Player } from '../core/form/index';
-import { gripPitches } from '../core/grip/index';
 import { parseNote } from '../core/pitch/index';
-import { momentsOf, unfold, type Playing, type Song } from '../core/song/index';
+import { cellPitches, momentsOf, unfold, type Playing, type Song } from '../core/song/index';
 import { barTicks } from '../core/time/index';
 import type { LaneBlock, LaneMoment } from '../views/index';
 
@@ -28,16 +27,16 @@ export function voicePitches(song: Song): readonly [number, number] | null {
   return low.ok && high.ok ? [low.value, high.value] : null;
 }
 
-function laneMoments(song: Song, { section }: Playing): readonly LaneMoment[] {
+function laneMoments(song: Song, { section, meter }: Playing): readonly LaneMoment[] {
   let known = cache.get(section);
   if (known && known.players === song.players) return known.moments;
-  const bar = barTicks(song.meter);
-  const moments = momentsOf(section, { pass: 1, meter: song.meter }).map((moment): LaneMoment => {
+  const bar = barTicks(meter);
+  const moments = momentsOf(section, { pass: 1, meter }).map((moment): LaneMoment => {
     const bands: Partial<Record<Player, readonly [number, number]>> = {};
     for (const player of PLAYERS) {
       const cell = moment.cells[player];
       if (cell.kind !== 'grip') continue;
-      const pitches = gripPitches(cell.grip, song.players[player]);
+      const pitches = cellPitches(cell, song.players[player]);
       if (pitches.length > 0) bands[player] = [Math.min(...pitches), Math.max(...pitches)];
     }
     return { bar: moment.start / bar, bars: moment.ticks / bar, bands, sung: moment.sung };

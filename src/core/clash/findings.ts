@@ -1,7 +1,8 @@
 import { differingPasses, PLAYER_WORDS, PLAYERS, type Cell, type Player, type Section } from '../form/index';
-import { gripPitches, holdGrip, missingFret } from '../grip/index';
+import { holdGrip, missingFret } from '../grip/index';
 import { noteName, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
 import {
+  cellPitches,
   songKey,
   unfold,
   type FindingKind,
@@ -10,12 +11,13 @@ import {
   type Playing,
   type Song,
 } from '../song/index';
-import { barTicks, beatTicks } from '../time/index';
+import { beatTicks } from '../time/index';
 import { delays } from './delay';
 import { flams } from './flam';
 import { judge, type Judgement } from './judge';
 import { linesInVoice } from './line';
 import { pushes } from './push';
+import { runs } from './run';
 import { ringsOver } from './ring';
 import type { Level, Part, Scene } from './scene';
 import { shifts } from './shift';
@@ -52,14 +54,18 @@ export interface Finding {
   readonly to: number;
 }
 
-/** All findings of a song in played order: every section once in each key, and whatever differs on later passes. */
+/**
+ * All findings of a song in played order: every section once in each key and tempo, and whatever
+ * differs on later passes.
+ */
 export function songFindings(song: Song): readonly Finding[] {
   const known = songCache.get(song);
   if (known) return known;
-  const seen = new Set<Section>();
+  const seen = new Map<Section, Set<number>>();
   const found = unfold(song).flatMap((playing) => {
-    if (seen.has(playing.section)) return [];
-    seen.add(playing.section);
+    const tempos = seen.get(playing.section) ?? new Set();
+    if (tempos.has(playing.tempo)) return [];
+    seen.set(playing.section, tempos.add(playing.tempo));
     return playingFindings(song, playing);
   });
   songCache.set(song, found);
@@ -111,16 +117,16 @@ export function sceneAt(song: Pick<Song, 'players'>, moment: Moment, key: Key): 
     const cell = moment.cells[player];
     const instrument = song.players[player];
     if (cell.kind !== 'grip') return [];
-    const pitches = [...gripPitches(cell.grip, instrument)].sort((a, b) => a - b);
+    const pitches = cellPitches(cell, instrument);
     return [{ player, pitches, soundTicks: moment.soundTicks[player], gain: instrument.gain }];
   });
   const complete = PLAYERS.every((player) => moment.cells[player].kind !== 'open');
   return { chord: moment.chord, key, parts, complete, overlapTicks: moment.overlapTicks };
 }
 
-/** Whether the hand can do what a cell asks, apart from the others. */
+/** Whether the hand can do what a cell asks, apart from the others; of lines see run.ts. */
 export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'>): readonly Judgement[] {
-  if (cell.kind !== 'grip') return [];
+  if (cell.kind !== 'grip' || cell.step) return [];
   const instrument = song.players[player];
   const base = { players: [player], pitches: [], score: 1, level: 'clash' } as const;
   const hold = factsOf(cell.grip, instrument).hold;
@@ -155,9 +161,11 @@ const cache = new WeakMap<Section, Map<string, { ground: Ground; list: readonly 
 function remembered(song: Song, playing: Playing): readonly Raw[] {
   let known = cache.get(playing.section);
   if (!known) cache.set(playing.section, (known = new Map()));
-  const id = `${playing.key.text} ${song.meter.beats}/${song.meter.unit}`;
+  const { meter, tempo } = playing;
+  const id = `${playing.key.text} ${meter.beats}/${meter.unit} ${tempo}`;
   const times = Math.max(...song.form.filter((e) => e.section === playing.entry.section).map((e) => e.times));
-  const ground = { players: song.players, tempo: song.tempo, voice: song.voice, times };
+  const voice = playing.section.voice ?? song.voice;
+  const ground = { players: song.players, tempo, voice, times };
   const hit = known.get(id);
   if (hit && sameGround(hit.ground, ground)) return hit.list;
   const list = work(song, playing, times);
@@ -174,15 +182,15 @@ function sameGround(a: Ground, b: Ground): boolean {
   );
 }
 
-function work(song: Song, { section, key }: Playing, times: number): readonly Raw[] {
+function work(song: Song, { section, key, tempo }: Playing, times: number): readonly Raw[] {
   const passes = [1, ...differingPasses(section).filter((pass) => pass !== 1)];
-  const voice = voiceOf(song);
+  const voice = voiceOf(section.voice ?? song.voice);
   return passes.flatMap((pass) => {
-    const stage = stageOf(song, { section, key, pass, voice, times });
+    const stage = stageOf(song, { section, key, pass, voice, times, tempo });
     const differs = (bar: number) =>
       pass === 1 ||
       section.variants.some((v) => v.pass === pass && bar >= v.fromBar && bar < v.fromBar + v.bars.length);
-    const place = { song, stage, section, pass };
+    const place = { stage, section, pass };
     const standing = stage.moments.flatMap((moment, index): Raw[] => {
       if (!differs(moment.bar)) return [];
       const list = [...judgedMoment(song, moment, key), ...handsAt(song, stage.moments, index)];
@@ -205,6 +213,7 @@ function overTime(stage: Stage): readonly Timed[] {
     ...delays(stage),
     ...linesInVoice(stage),
     ...shifts(stage),
+    ...runs(stage),
   ];
 }
 
@@ -215,7 +224,10 @@ function judgedMoment(song: Song, moment: Moment, key: Key): readonly Judgement[
   let id = `${key.text} ${moment.chordText}`;
   for (const player of PLAYERS) {
     const cell = moment.cells[player];
-    id += cell.kind === 'grip' ? `|${cell.grip.join()} ${moment.soundTicks[player]}` : `|${cell.kind}`;
+    id +=
+      cell.kind === 'grip'
+        ? `|${cell.step ? cellPitches(cell, song.players[player]).join('_') : cell.grip.join()} ${moment.soundTicks[player]}`
+        : `|${cell.kind}`;
   }
   for (const ticks of Object.values(moment.overlapTicks)) id += ` ${ticks}`;
   let list = known.get(id);
@@ -245,16 +257,16 @@ function startsHere(moments: readonly Moment[], index: number, player: Player): 
   return before?.bar !== here?.bar || before?.index !== here?.index;
 }
 
-function voiceOf(song: Song): Stage['voice'] {
-  if (song.voice === null) return null;
-  const [low, high] = [parseNote(song.voice[0]), parseNote(song.voice[1])];
+function voiceOf(range: Song['voice']): Stage['voice'] {
+  if (range === null) return null;
+  const [low, high] = [parseNote(range[0]), parseNote(range[1])];
   return low.ok && high.ok ? [low.value, high.value] : null;
 }
 
-function placed(t: Timed, at: { song: Song; stage: Stage; section: Section; pass: number }): Raw {
-  const { stage, song } = at;
-  const bar = barTicks(song.meter);
-  const beat = beatTicks(song.meter);
+function placed(t: Timed, at: { stage: Stage; section: Section; pass: number }): Raw {
+  const { stage } = at;
+  const bar = stage.barTicks;
+  const beat = beatTicks(stage.meter);
   const round = (n: number) => Math.round(n * 1000) / 1000;
   const inBar = t.at - Math.floor(t.at / bar) * bar;
   const where = {

@@ -1,7 +1,6 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import { gripPitches } from '../grip/index';
 import { pitchClass, thirdOf, type Key, type Midi } from '../pitch/index';
-import { songKey, unfold, type Playing, type Song } from '../song/index';
+import { cellPitches, songKey, unfold, type Playing, type Song } from '../song/index';
 import { beatTicks } from '../time/index';
 import { stageOf, type Stage } from './stage';
 import { stopsOf } from './stop';
@@ -53,9 +52,9 @@ function overviewOf(song: Song, played: readonly { playing: Playing; times: numb
   const holes: Hole[] = [];
   const seen = new Set<string>();
   for (const { playing, times } of played) {
-    const { section, key } = playing;
-    const stage = stageOf(song, { section, key, pass: 1, voice: null, times });
-    sum.bars += times * stage.bars.length;
+    const { section, key, tempo, bars } = playing;
+    const stage = stageOf(song, { section, key, pass: 1, voice: null, times, tempo });
+    sum.bars += times === playing.entry.times ? bars : times * stage.bars.length;
     sum.cleanStops +=
       times * stopsOf(stage).filter((s) => s.ringing === null && s.cutters.length === 3).length;
     for (const player of PLAYERS) strokes[player] += times * stage.sounds[player].length;
@@ -65,7 +64,7 @@ function overviewOf(song: Song, played: readonly { playing: Playing; times: numb
       for (const player of PLAYERS) {
         const cell = moment.cells[player];
         const heard = cell.kind === 'grip' && moment.soundTicks[player] > 0;
-        const own = heard ? gripPitches(cell.grip, song.players[player]) : [];
+        const own = heard ? cellPitches(cell, song.players[player]) : [];
         notes[player] = own;
         for (const p of own) {
           lows[player] = Math.min(lows[player], p);

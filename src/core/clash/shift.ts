@@ -1,6 +1,6 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { sameGrip, wayBetween, type Grip, type Hold, type Way } from '../grip/index';
-import { ticksToSeconds } from '../time/index';
+import { swungTick, ticksToSeconds } from '../time/index';
 import { levelOf } from './level';
 import { factsOf, type Stage, type Timed } from './stage';
 import { SHIFT_CLASH_SHARE, SHIFT_WATCH_SHARE } from './thresholds';
@@ -8,20 +8,28 @@ import { lengthWords } from './words';
 
 /**
  * Ways from grip to grip that the hand cannot make in the time from the last stroke of the one to the first of the
- * next at this tempo, or only just; with the fastest tempo at which it can.
+ * next at this tempo, or only just; with the fastest tempo at which it can. Of lines see run.ts.
  */
 export function shifts(stage: Stage): readonly Timed[] {
   return PLAYERS.flatMap((player) => {
     const rig = stage.players[player];
     const sounds = stage.sounds[player];
+    const swing = stage.section.swing ?? null;
     return sounds.flatMap((s, i): Timed[] => {
       const next = sounds[i + 1];
-      if (next === undefined || next.grip === s.grip || sameGrip(next.grip, s.grip) || next.at <= s.at)
+      if (
+        next === undefined ||
+        next.step !== null ||
+        s.step !== null ||
+        next.grip === s.grip ||
+        sameGrip(next.grip, s.grip) ||
+        next.at <= s.at
+      )
         return [];
       const [from, to] = [factsOf(s.grip, rig).hold, factsOf(next.grip, rig).hold];
       if (from === null || to === null) return [];
       const way = known({ grip: s.grip, hold: from }, { grip: next.grip, hold: to }, rig);
-      const there = ticksToSeconds(next.at - s.at, stage.tempo);
+      const there = ticksToSeconds(swungTick(next.at, swing) - swungTick(s.at, swing), stage.tempo);
       const share = way.seconds / there;
       if (share < SHIFT_WATCH_SHARE) return [];
       const fastest = Math.floor(stage.tempo / share);

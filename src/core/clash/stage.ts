@@ -1,7 +1,8 @@
 import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../form/index';
 import { gripNotes, holdGrip, missingFret, stopsOf, type Grip, type Hold, type Stop } from '../grip/index';
+import { stepPitches } from '../line/index';
 import type { Key, Midi } from '../pitch/index';
-import { momentsOf, strikesOf, type Moment, type Song, type Strike } from '../song/index';
+import { meterOf, momentsOf, strikesOf, type Moment, type Song, type Strike } from '../song/index';
 import { barTicks, type Meter } from '../time/index';
 import type { Judgement } from './judge';
 
@@ -37,23 +38,31 @@ export interface Timed extends Judgement {
 
 export function stageOf(
   song: Song,
-  of: { section: Section; key: Key; pass: number; voice: Stage['voice']; times: number },
+  of: {
+    section: Section;
+    key: Key;
+    pass: number;
+    voice: Stage['voice'];
+    times: number;
+    tempo: number;
+  },
 ): Stage {
   const { section, pass } = of;
   const bars = barsOnPass(section, pass);
-  const strikes = strikesOf(bars, song.meter);
+  const meter = meterOf(song, section);
+  const strikes = strikesOf(bars, meter);
   const soundsOf = (player: Player): readonly Sound[] =>
     strikes[player].map((s) => ({ ...s, pitches: pitchesOf(s, song.players[player]) }));
   const sounds = { guitar1: soundsOf('guitar1'), guitar2: soundsOf('guitar2'), bass: soundsOf('bass') };
   return {
     players: song.players,
-    tempo: song.tempo,
-    meter: song.meter,
-    barTicks: barTicks(song.meter),
+    tempo: of.tempo,
+    meter,
+    barTicks: barTicks(meter),
     key: of.key,
     section,
     bars,
-    moments: momentsOf(section, { pass, meter: song.meter }),
+    moments: momentsOf(section, { pass, meter }),
     sounds,
     firsts: {
       guitar1: firstsOf(sounds.guitar1),
@@ -159,6 +168,7 @@ export function factsOf(grip: Grip, rig: Rig): GripFacts {
 /** Pitches of a stroke: the whole grip, or the one string that is picked. */
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
   if (strike.kind === 'dead') return [];
+  if (strike.step !== null) return stepPitches(strike.step, rig);
   const known = factsOf(strike.grip, rig);
   return strike.pick === null ? known.pitches : (known.byString[strike.grip.length - strike.pick] ?? []);
 }

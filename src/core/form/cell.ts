@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../base/index';
 import { formatGrip, parseGrip, type Grip } from '../grip/index';
+import type { LineStep } from '../line/index';
 
 export const PLAYERS = ['guitar1', 'guitar2', 'bass'] as const;
 export type Player = (typeof PLAYERS)[number];
@@ -18,7 +19,14 @@ export type Push = 0 | 240 | 480;
 export type Cell =
   | { readonly kind: 'open' }
   | { readonly kind: 'rest'; readonly locked: boolean; readonly guess: boolean }
-  | { readonly kind: 'grip'; readonly grip: Grip; readonly locked: boolean; readonly guess: boolean };
+  | {
+      readonly kind: 'grip';
+      readonly grip: Grip;
+      readonly locked: boolean;
+      readonly guess: boolean;
+      /** The step of a line this grip stands for; such a cell follows the line and is never changed by itself. */
+      readonly step?: LineStep;
+    };
 
 export const OPEN: Cell = { kind: 'open' };
 

@@ -12,7 +12,6 @@ import {
   OPEN,
   openBar,
   parseCell,
-  sectionTicks,
   variantAt,
   type Section,
 } from './index';
@@ -68,14 +67,13 @@ describe('form', () => {
   });
 
   it('knows where a cell on a pass is written', () => {
-    expect(variantAt(section, { pass: 2, bar: 1, player: 'bass' })).to.equal(null);
-    expect(variantAt(section, { pass: 3, bar: 0, player: 'bass' })).to.equal(1);
-    expect(variantAt(section, { pass: 3, bar: 0, player: 'guitar1' })).to.equal(null);
+    expect(variantAt(section, { pass: 2, times: 2, bar: 1, player: 'bass' })).to.equal(null);
+    expect(variantAt(section, { pass: 3, times: 3, bar: 0, player: 'bass' })).to.equal(1);
+    expect(variantAt(section, { pass: 3, times: 3, bar: 0, player: 'guitar1' })).to.equal(null);
   });
 
   it('opens one cell for each chord, pushed as the chord is', () => {
     expect(bb.cells.bass).to.deep.equal([{ at: 0, push: 480, cell: OPEN }]);
-    expect(sectionTicks(section, { beats: 4, unit: 4 })).to.equal(7680);
     expect(isPlan('wall') && !isPlan('fence')).to.equal(true);
   });
 });

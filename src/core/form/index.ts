@@ -15,18 +15,22 @@ export {
   type Push,
 } from './cell';
 export {
+  asPlayed,
   barsOnPass,
   differingPasses,
+  isOnPass,
+  lineCells,
   openBar,
   openCells,
-  sectionTicks,
   variantAt,
+  withLine,
   type Bar,
   type BarPatch,
   type FormEntry,
   type PlacedCell,
   type PlacedChord,
   type Section,
+  type SectionHand,
   type Variant,
 } from './section';
 export { formatWish, parseWish, type Wish } from './wish';

@@ -1,7 +1,9 @@
-import { barTicks, type Meter } from '../time/index';
+import type { StrokeWay } from '../hits/index';
+import { stepGrip, type Line } from '../line/index';
+import type { Meter, Swing } from '../time/index';
 import type { PlanName } from './plan-name';
 import type { Wish } from './wish';
-import { OPEN, type Cell, type Player, type Push } from './cell';
+import { OPEN, PLAYERS, type Cell, type Player, type Push } from './cell';
 
 /** A chord starting `at` ticks after the bar line (nominally; `push` says how much earlier it is struck). */
 export interface PlacedChord {
@@ -26,6 +28,8 @@ export interface Bar {
   readonly hits: Readonly<Record<Player, string | null>>;
   /** `~` singing and `.` silent, dividing the bar evenly; null when nobody sings. */
   readonly voice: string | null;
+  /** Who plays a line here instead of grips with hits; their cells are the line's steps (see `withLine`). */
+  readonly lines?: Readonly<Partial<Record<Player, Line>>>;
 }
 
 /** What replaces parts of one bar on one pass; what is left out stays as in the section. */
@@ -34,11 +38,15 @@ export interface BarPatch {
   readonly cells?: Readonly<Partial<Record<Player, readonly PlacedCell[]>>>;
   readonly hits?: Readonly<Partial<Record<Player, string | null>>>;
   readonly voice?: string | null;
+  /** Its steps stand in `cells` too; cells without a line take the place of a line. */
+  readonly lines?: Readonly<Partial<Record<Player, Line>>>;
+  /** The bar is not played on this pass; only the last bars of a section can be. */
+  readonly out?: true;
 }
 
-/** What differs on pass `pass` (from 1), from bar `fromBar` (from 0) on. */
+/** What differs on pass `pass` (from 1, or the last of each playing), from bar `fromBar` (from 0) on. */
 export interface Variant {
-  readonly pass: number;
+  readonly pass: number | 'last';
   readonly fromBar: number;
   readonly bars: readonly BarPatch[];
 }
@@ -49,6 +57,20 @@ export interface Section {
   readonly bars: readonly Bar[];
   readonly variants: readonly Variant[];
   readonly wishes: readonly Wish[];
+  /** Left out: the song's. */
+  readonly meter?: Meter;
+  /** Left out: straight. */
+  readonly swing?: Swing;
+  /** The singer's range here, lowest and highest note with octave; left out: the song's. */
+  readonly voice?: readonly [string, string];
+  readonly hands?: Readonly<Partial<Record<Player, SectionHand>>>;
+}
+
+/** How a player's right hand works in a section; what is left out is as usual for the player. */
+export interface SectionHand {
+  readonly strokes?: StrokeWay;
+  /** Strikes exactly when this player does, bar by bar. */
+  readonly with?: Player;
 }
 
 /** One place in the played order. */
@@ -59,55 +81,149 @@ export interface FormEntry {
   readonly plan: PlanName | null;
   /** Key of this playing; everything moves with it. Null: the song's key. */
   readonly key: string | null;
+  /** Quarter notes a minute; left out: the song's. */
+  readonly tempo?: number;
+  /** The pulse is felt at half or twice the written speed; nothing is written differently. */
+  readonly feel?: 'half' | 'double';
+  /** Only the first so many bars; left out: all of them. */
+  readonly bars?: number;
 }
 
 /** The bars as they are played on a pass (from 1). Passes without a variant share one list. */
 export function barsOnPass(section: Section, pass: number): readonly Bar[] {
+  const follows = PLAYERS.some((p) => section.hands?.[p]?.with !== undefined);
   const variants = section.variants.filter((v) => v.pass === pass);
-  if (variants.length === 0) return section.bars;
+  if (variants.length === 0 && !follows) return section.bars;
+  const id = variants.length === 0 ? 0 : pass;
   let known = passCache.get(section);
   if (!known) passCache.set(section, (known = new Map()));
-  const cached = known.get(pass);
+  const cached = known.get(id);
   if (cached) return cached;
-  const bars = [...section.bars];
+  const bars: (Bar | null)[] = [...section.bars];
   for (const variant of variants) {
     variant.bars.forEach((patch, i) => {
       const base = bars[variant.fromBar + i];
-      if (base) bars[variant.fromBar + i] = patchBar(base, patch);
+      if (base) bars[variant.fromBar + i] = patch.out ? null : patchBar(base, patch);
     });
   }
-  known.set(pass, bars);
-  return bars;
+  const played = bars.flatMap((bar) => (bar === null ? [] : [follows ? struckTogether(bar, section) : bar]));
+  known.set(id, played);
+  return played;
 }
 
 const passCache = new WeakMap<Section, Map<number, readonly Bar[]>>();
 
+/**
+ * The section as one entry of the form plays it: its last ending on its last pass, and no more bars than it plays.
+ * The same object when neither changes anything.
+ */
+export function asPlayed(
+  section: Section,
+  entry: { readonly times: number; readonly bars?: number },
+): Section {
+  const count = Math.min(section.bars.length, entry.bars ?? Infinity);
+  const hasLast = section.variants.some((v) => v.pass === 'last');
+  if (!hasLast && count === section.bars.length) return section;
+  let known = playedCache.get(section);
+  if (!known) playedCache.set(section, (known = new Map()));
+  const id = `${hasLast ? entry.times : 0} ${count}`;
+  let played = known.get(id);
+  if (!played) {
+    const variants = section.variants.map((v) => ({
+      ...v,
+      pass: v.pass === 'last' ? entry.times : v.pass,
+      bars: v.bars.slice(0, Math.max(0, count - v.fromBar)),
+    }));
+    known.set(id, (played = { ...section, bars: section.bars.slice(0, count), variants }));
+  }
+  return played;
+}
+
+const playedCache = new WeakMap<Section, Map<string, Section>>();
+
 function patchBar(base: Bar, patch: BarPatch): Bar {
+  const lines: Partial<Record<Player, Line>> = {};
+  const hits = { ...base.hits, ...patch.hits };
+  for (const player of PLAYERS) {
+    // Other grips or another line for a player take the place of the line that stood there.
+    const own = patch.lines?.[player];
+    const line = own ?? (patch.cells?.[player] === undefined ? base.lines?.[player] : undefined);
+    if (line) lines[player] = line;
+    if (own) hits[player] = null;
+  }
   return {
     chords: patch.chords ?? base.chords,
     cells: { ...base.cells, ...patch.cells },
-    hits: { ...base.hits, ...patch.hits },
+    hits,
     voice: patch.voice === undefined ? base.voice : patch.voice,
+    ...(Object.keys(lines).length > 0 ? { lines } : {}),
   };
 }
 
-/** Passes on which something differs, in order, without 1 unless it differs itself. */
-export function differingPasses(section: Section): readonly number[] {
-  return [...new Set(section.variants.map((v) => v.pass))].sort((a, b) => a - b);
+/** The bar with the hits of those who strike with somebody else; a string picked alone is a stroke for them. */
+function struckTogether(bar: Bar, section: Section): Bar {
+  const hits = { ...bar.hits };
+  for (const player of PLAYERS) {
+    const leader = section.hands?.[player]?.with;
+    if (leader === undefined || bar.lines?.[leader] || bar.lines?.[player]) continue;
+    hits[player] = bar.hits[leader]?.replace(/[1-6]/g, 'O') ?? null;
+  }
+  return { ...bar, hits };
 }
 
-/** The bar (from 0) of a pass whose cells for this player are written in a variant, or null when they are the section's. */
+/**
+ * A bar where a player plays a line of `strings` strings: its steps stand as locked cells, so that everything that
+ * looks at grips sees them. `first`: the bar opens the section, and what comes before the first step is silence.
+ */
+export function withLine(bar: Bar, player: Player, line: Line, of: { strings: number; first: boolean }): Bar {
+  return {
+    ...bar,
+    cells: { ...bar.cells, [player]: lineCells(line, of) },
+    hits: { ...bar.hits, [player]: null },
+    lines: { ...bar.lines, [player]: line },
+  };
+}
+
+/** The steps of a line as cells. */
+export function lineCells(
+  line: Line,
+  { strings, first }: { strings: number; first: boolean },
+): readonly PlacedCell[] {
+  const rest: Cell = { kind: 'rest', locked: true, guess: false };
+  const cells = line.map((step): PlacedCell => ({
+    at: step.at,
+    push: 0,
+    cell:
+      step.notes.length === 0
+        ? rest
+        : { kind: 'grip', grip: stepGrip(step, strings), locked: true, guess: false, step },
+  }));
+  return first && line[0]?.at !== 0 ? [{ at: 0, push: 0, cell: rest }, ...cells] : cells;
+}
+
+/** Passes on which something differs, in order, without 1 unless it differs itself; of a section as it is played. */
+export function differingPasses(section: Section): readonly number[] {
+  const passes = section.variants.flatMap((v) => (v.pass === 'last' ? [] : [v.pass]));
+  return [...new Set(passes)].sort((a, b) => a - b);
+}
+
+/** The variant in which this player's cells are written for a pass, or null when they are the section's. */
 export function variantAt(
   section: Section,
-  at: { pass: number; bar: number; player: Player },
+  at: { pass: number; times: number; bar: number; player: Player },
 ): number | null {
   const index = section.variants.findLastIndex(
     (v) =>
-      v.pass === at.pass &&
+      isOnPass(v, at) &&
       v.bars[at.bar - v.fromBar] !== undefined &&
       v.bars[at.bar - v.fromBar]!.cells?.[at.player] !== undefined,
   );
   return index < 0 ? null : index;
+}
+
+/** True when a variant belongs to a pass of a playing that has `times` of them. */
+export function isOnPass(variant: Variant, at: { pass: number; times: number }): boolean {
+  return variant.pass === 'last' ? at.pass === at.times : variant.pass === at.pass;
 }
 
 /** One open cell for each chord that starts in the bar, pushed as the chord is. */
@@ -124,9 +240,4 @@ export function openBar(chords: readonly PlacedChord[]): Bar {
     hits: { guitar1: null, guitar2: null, bass: null },
     voice: null,
   };
-}
-
-/** Length of a section on one pass, in ticks. */
-export function sectionTicks(section: Section, meter: Meter): number {
-  return section.bars.length * barTicks(meter);
 }

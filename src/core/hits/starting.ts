@@ -16,7 +16,8 @@ export interface StartingPattern {
 export const STARTING_PATTERNS: readonly StartingPattern[] = [
   {
     name: 'Straight eighths',
-    words: 'Every eighth rings, all down-strokes, the beats a little louder. Drives without getting in the way.',
+    words:
+      'Every eighth rings, all down-strokes, the beats a little louder. Drives without getting in the way.',
     strokes: 'down',
     bar: (meter) => eighths(meter, (i) => (onBeat(i, meter) ? 'O' : 'o')),
   },
@@ -28,7 +29,8 @@ export const STARTING_PATTERNS: readonly StartingPattern[] = [
   },
   {
     name: 'Push on four',
-    words: 'Strike the beats, then the last off-beat rings over the bar line: the next bar seems to come early.',
+    words:
+      'Strike the beats, then the last off-beat rings over the bar line: the next bar seems to come early.',
     strokes: 'alternate',
     bar: (meter) => {
       const n = count(meter, 2);

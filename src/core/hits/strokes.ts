@@ -68,10 +68,7 @@ export function fastestDowns(
   // How long it goes on like that.
   const gap = 1 / best.perSecond;
   let last = best.first + RUN - 1;
-  while (
-    strokes[last + 1]?.direction === 'down' &&
-    strokes[last + 1]!.at - strokes[last]!.at <= gap * 1.01
-  ) {
+  while (strokes[last + 1]?.direction === 'down' && strokes[last + 1]!.at - strokes[last]!.at <= gap * 1.01) {
     last += 1;
   }
   return { ...best, strokes: last - best.first + 1 };

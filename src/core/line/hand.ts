@@ -64,7 +64,8 @@ export function lineHand(steps: readonly LineStep[], instrument: Instrument, han
   const places = path.map((p, i) => (needs[i]!.length === 0 ? null : p));
   const moves = path.flatMap((place, i): LineMove[] => {
     const before = path[i - 1];
-    if (before === undefined || before === place || steps[i]!.notes.some((n) => n.reached === 'slide')) return [];
+    if (before === undefined || before === place || steps[i]!.notes.some((n) => n.reached === 'slide'))
+      return [];
     const mm = spanMm(instrument, before, place);
     return [{ to: i, frets: Math.abs(place - before), mm, seconds: shiftSeconds(mm, 1) }];
   });

@@ -80,7 +80,9 @@ function moved(
     const highest = openStrings(to).at(-1)! + to.capo + usableFrets(to);
     const out = wanted.find((p) => p < lowest || p > highest) ?? wanted[0]!;
     const range = `${noteName(lowest as Midi, key)} to ${noteName(highest as Midi, key)}`;
-    return fail(`${noteName(out, key)} is not on this neck; expected notes from ${range}. Try the other side`);
+    return fail(
+      `${noteName(out, key)} is not on this neck; expected notes from ${range}. Try the other side`,
+    );
   }
   let next = 0;
   let before: { string: number; fret: number } | null = null;
@@ -134,7 +136,8 @@ export function octaveDouble(line: Line, options: { instrument: Instrument; key:
     const pairs = open.flatMap((low, string) =>
       [string + 2, string + 3].flatMap((upper) => {
         const [a, b] = [pitch - low, pitch + 12 - (open[upper] ?? Infinity)];
-        const fits = a >= 0 && b >= 0 && a <= last && b <= last && (a === 0 || b === 0 || Math.abs(a - b) <= 3);
+        const fits =
+          a >= 0 && b >= 0 && a <= last && b <= last && (a === 0 || b === 0 || Math.abs(a - b) <= 3);
         return fits ? [{ string, upper, a, b }] : [];
       }),
     );

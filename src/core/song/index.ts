@@ -5,26 +5,35 @@
 export {
   countOpen,
   emptySong,
+  entryLength,
   FINDING_KINDS,
   keyShift,
+  materialOf,
+  meterOf,
   sectionNamed,
   songKey,
   songLength,
+  tempoOf,
+  USUAL_HANDS,
   type FindingKind,
   type KeptFinding,
+  type Material,
   type Rig,
   type Song,
   type VoiceRange,
 } from './song';
-export {
-  applyEdit,
-  cellAt,
-  type CellAddress,
-  type CellChange,
-  type Edit,
-  type HitsChange,
-  type PushChange,
-} from './edit';
+export { applyEdit, type Edit } from './edit';
+export { cellAt } from './edit-bar';
+export type {
+  CellAddress,
+  CellChange,
+  HitsChange,
+  LineChange,
+  OnPass,
+  PushChange,
+  VoiceChange,
+} from './address';
+export { cellPitches } from './cell-pitches';
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
 export { momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
 export { unfold, type Playing } from './unfold';

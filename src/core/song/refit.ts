@@ -2,8 +2,9 @@ import { PLAYERS, type Cell, type Player } from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, sameGrip, slideGrip, type Grip } from '../grip/index';
 import { openStrings, type Instrument } from '../instrument/index';
 import { moveKey, noteName, parseKey, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
+import { movedLine, stepPitches, stepTrouble, type Line } from '../line/index';
 import { keyShift, songKey, type Rig, type Song } from './song';
-import { mapSection, movedSymbol } from './unfold';
+import { mapSection, movedSymbol, slidLine } from './unfold';
 
 /** What changes, and what is to stay: the sounding pitches (new shapes are found) or the shapes (pitches move). */
 export interface Refit {
@@ -16,10 +17,11 @@ export interface Refit {
 /** A cell that cannot be taken over as wished. `bar` counts from 1. */
 export interface Misfit {
   readonly section: string;
-  readonly pass: number;
+  readonly pass: number | 'last';
   readonly bar: number;
   readonly player: Player;
-  readonly grip: Grip;
+  /** Null: a line. */
+  readonly grip: Grip | null;
   /** Why, in words. */
   readonly reason: string;
   /** What stands in its place now, or null: the cell was left open. */
@@ -53,7 +55,7 @@ export function refitSong(song: Song, to: Refit): Refitted {
     mapSection(section, {
       chord: (symbol) => (shift === 0 ? symbol : movedSymbol(symbol, { shift, key: newKey })),
       cell: (cell, player, { bar, pass }): Cell => {
-        if (cell.kind !== 'grip') return cell;
+        if (cell.kind !== 'grip' || cell.step) return cell;
         const id = `${player} ${cell.grip.join(' ')}`;
         let moved = known.get(id);
         const [rig, newRig] = [song.players[player], to.players[player]];
@@ -76,6 +78,18 @@ export function refitSong(song: Song, to: Refit): Refitted {
         if (!sameGrip(moved.grip, cell.grip)) changed += 1;
         return { ...cell, grip: moved.grip };
       },
+      line: (line, player, { bar, pass }) => {
+        const task = { from: song.players[player], to: to.players[player], shift, key: newKey };
+        if (task.from === task.to && shift === 0) return line;
+        const moved = refitLine(line, { ...task, keep: to.keep });
+        if (moved.reason !== null) {
+          const place = { section: section.name, pass, bar: bar + 1, player };
+          misfits.push({ ...place, grip: null, reason: moved.reason, nearest: null });
+        }
+        if (moved.line !== line) changed += 1;
+        return moved.line;
+      },
+      strings: (player) => to.players[player].tuning.length,
     }),
   );
   const form = song.form.map((entry) => {
@@ -159,6 +173,45 @@ function keepShape(task: Task): Moved {
   const names = off.map((p) => noteName(p, task.key)).join(', ');
   const right = off.map((p) => noteName(wanted[sounds.indexOf(p)]!, task.key)).join(', ');
   return nearestTo(wanted, { ...task, why: `the same frets would sound ${names} instead of ${right}` });
+}
+
+/**
+ * A line on other strings or in another key: the same frets where shapes stay and fit, slid along the neck where that
+ * gives the wanted notes, else fretted anew. The reason says when something of it is lost.
+ */
+function refitLine(
+  line: Line,
+  to: { from: Rig; to: Rig; shift: number; key: Key; keep: Refit['keep'] },
+): { readonly line: Line; readonly reason: string | null } {
+  const { from, to: rig, shift, key } = to;
+  const uniform = uniformShift(from, rig);
+  const wanted = soundOf(line, from, shift);
+  const tries = [
+    ...(to.keep === 'shapes' && uniform !== 0 ? [line] : []),
+    ...(uniform === null ? [] : [shift === uniform ? line : slidLine(line, shift - uniform, { rig, key })]),
+  ];
+  const isWanted = (l: Line) =>
+    l.every((_, i) => stepTrouble(l, i, rig) === null || stepTrouble(line, i, from) !== null) &&
+    soundOf(l, rig, 0) === wanted;
+  const exact = line.every((s) => s.notes.every((n) => n.string < rig.tuning.length))
+    ? tries.find(isWanted)
+    : undefined;
+  if (exact) return { line: exact, reason: null };
+  const moved = movedLine(line, { from, to: rig, hand: rig.hand, key, semitones: shift });
+  if (!moved.ok) return { line: line.map((s) => ({ ...s, notes: [] })), reason: moved.error };
+  const same = soundOf(moved.value, rig, 0) === wanted;
+  return { line: moved.value, reason: same ? null : 'its bends, trills and second notes do not go there' };
+}
+
+/** What is heard of a line, step by step. */
+function soundOf(line: Line, rig: Rig, shift: number): string {
+  return line
+    .map((step) =>
+      stepPitches(step, rig)
+        .map((p) => p + shift)
+        .join('+'),
+    )
+    .join(' ');
 }
 
 /** The wanted notes; failing them an octave away; failing that one note fewer. */

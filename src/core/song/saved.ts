@@ -1,4 +1,4 @@
-import { array, boolean, number, object, string, ValidationError, type InferType } from 'yup';
+import { array, boolean, mixed, number, object, string, ValidationError, type InferType } from 'yup';
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
 import {
   formatCell,
@@ -7,6 +7,8 @@ import {
   parseWish,
   PLAN_NAMES,
   PLAYERS,
+  lineCells,
+  type Bar,
   type BarPatch,
   type PlacedCell,
   type Player,
@@ -14,20 +16,23 @@ import {
   type Wish,
 } from '../form/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, SPREAD_RANGE_MM } from '../grip/index';
-import { parseHits } from '../hits/index';
+import { DOWNS_RANGE, parseHits, STROKE_WAYS } from '../hits/index';
+import { formatLine, parseLine, type Line } from '../line/index';
 import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
 import { isNoChord, parseChord, parseKey, parseNote } from '../pitch/index';
 import {
   formatDelay,
   parseDelay,
   formatMeter,
+  formatSwing,
   parseMeter,
+  parseSwing,
   TEMPO_RANGE,
   COMMON_TIME,
   barTicks,
   type Meter,
 } from '../time/index';
-import { FINDING_KINDS, type Song } from './song';
+import { FINDING_KINDS, USUAL_HANDS, type Song } from './song';
 
 /** What our song files call themselves, and the version this program writes. */
 export const SONG_FORMAT = 'orchestron-song';
@@ -56,11 +61,24 @@ const voice = string()
   .defined();
 const everyPlayer = <T>(make: () => T) => ({ guitar1: make(), guitar2: make(), bass: make() });
 
+const lines = object(everyPlayer(() => string().optional()))
+  .optional()
+  .default(undefined);
+const range = array().of(string().required()).length(2);
+const passOrLast = mixed<number | 'last'>()
+  .test(
+    'pass',
+    '${path} must be a pass from 1, or "last"',
+    (value) => value === 'last' || (typeof value === 'number' && Number.isInteger(value) && value >= 1),
+  )
+  .required();
+
 const bar = object({
   chords: array().of(placedChord).required(),
   cells: object(everyPlayer(() => array().of(placedCell).required())).required(),
   hits: object(everyPlayer(() => hits)).required(),
   voice,
+  lines,
 }).noUnknown();
 const patch = object({
   chords: array().of(placedChord).optional(),
@@ -71,6 +89,8 @@ const patch = object({
     .optional()
     .default(undefined),
   voice: string().nullable().optional(),
+  lines,
+  out: boolean().oneOf([true]).optional(),
 }).noUnknown();
 const spreadMm = number().min(SPREAD_RANGE_MM.min).max(SPREAD_RANGE_MM.max).required();
 const hand = object({
@@ -94,7 +114,23 @@ const instrument = (kind: Instrument['kind']) =>
     gain: number().min(0).max(10).required(),
     hand: hand.optional().default(undefined),
     delay: string().nullable().optional(),
+    strokes: string()
+      .oneOf([...STROKE_WAYS])
+      .optional(),
+    downs: number().min(DOWNS_RANGE.min).max(DOWNS_RANGE.max).optional(),
   }).noUnknown();
+
+const sectionHand = object({
+  strokes: string()
+    .oneOf([...STROKE_WAYS])
+    .optional(),
+  with: string()
+    .oneOf([...PLAYERS])
+    .optional(),
+})
+  .noUnknown()
+  .optional()
+  .default(undefined);
 
 const songSchema = object({
   title: string().required(),
@@ -112,11 +148,17 @@ const songSchema = object({
       object({
         name: string().required(),
         wishes: array().of(string().required()).optional(),
+        meter: string().optional(),
+        swing: string().optional(),
+        voice: range.optional().default(undefined),
+        hands: object(everyPlayer(() => sectionHand))
+          .optional()
+          .default(undefined),
         bars: array().of(bar).required(),
         variants: array()
           .of(
             object({
-              pass: number().integer().min(1).required(),
+              pass: passOrLast,
               fromBar: number().integer().min(0).required(),
               bars: array().of(patch).required(),
             }).noUnknown(),
@@ -135,6 +177,9 @@ const songSchema = object({
           .oneOf([...PLAN_NAMES, null])
           .defined(),
         key: string().nullable().defined(),
+        tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).optional(),
+        feel: string().oneOf(['half', 'double']).optional(),
+        bars: number().integer().min(1).optional(),
       }).noUnknown(),
     )
     .required(),
@@ -172,6 +217,19 @@ const fileSchema = object({
 export function saveSong(song: Song): SavedSong {
   const cells = (list: readonly PlacedCell[]) =>
     list.map(({ at, push, cell }) => ({ at, push, cell: formatCell(cell) }));
+  const part = (p: Pick<BarPatch, 'cells' | 'lines'>, meter: Meter) => ({
+    // The cells of a line are made from it again.
+    ...(p.cells
+      ? { cells: mapPlayers(p.cells, (list, player) => (p.lines?.[player] ? [] : cells(list))) }
+      : {}),
+    ...(p.lines
+      ? {
+          lines: mapPlayers(p.lines, (line, player) =>
+            line === null ? null : formatLine(line, { meter, strings: song.players[player].tuning.length }),
+          ),
+        }
+      : {}),
+  });
   const saved = {
     format: SONG_FORMAT,
     version: SONG_VERSION,
@@ -182,22 +240,15 @@ export function saveSong(song: Song): SavedSong {
         ...rig,
         delay: rig.delay === null ? null : formatDelay(rig.delay),
       })),
-      sections: song.sections.map((section) => ({
+      sections: song.sections.map(({ meter, swing, ...section }) => ({
         ...section,
+        ...(meter ? { meter: formatMeter(meter) } : {}),
+        ...(swing ? { swing: formatSwing(swing) } : {}),
         wishes: section.wishes.map(formatWish),
-        bars: section.bars.map((b) => ({
-          ...b,
-          cells: {
-            guitar1: cells(b.cells.guitar1),
-            guitar2: cells(b.cells.guitar2),
-            bass: cells(b.cells.bass),
-          },
-        })),
+        bars: section.bars.map((b) => ({ ...b, ...part(b, meter ?? song.meter) })),
         variants: section.variants.map((v) => ({
           ...v,
-          bars: v.bars.map((p) =>
-            p.cells ? { ...p, cells: mapPlayers(p.cells, (list) => cells(list)) } : p,
-          ),
+          bars: v.bars.map((p) => ({ ...p, ...part(p, meter ?? song.meter) })),
         })),
       })),
     },
@@ -240,6 +291,12 @@ export function readSong(json: unknown): Result<Song, readonly Problem[]> {
   return understand(file.song);
 }
 
+/** A path in the file, and the metre of the section it is in. */
+interface At {
+  readonly path: string;
+  readonly meter: Meter;
+}
+
 function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> {
   const problems: Problem[] = [];
   const check = (path: string, result: { ok: true } | { ok: false; error: string }) => {
@@ -261,26 +318,26 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
   }
 
   type PlacedIn = { at: number; push: number; cell: string }[];
-  const cells = (list: PlacedIn, player: Player, path: string): PlacedCell[] =>
+  const cells = (list: PlacedIn, player: Player, { path, meter: of }: At): PlacedCell[] =>
     list.flatMap((c, i): PlacedCell[] => {
-      placed(c.at, `${path}[${i}].at`);
+      placed(c.at, { path: `${path}[${i}].at`, meter: of });
       const cell = parseCell(c.cell, saved.players[player].tuning.length);
       check(`${path}[${i}].cell`, cell);
       return cell.ok ? [{ at: c.at, push: c.push as PlacedCell['push'], cell: cell.value }] : [];
     });
-  const placed = (at: number, path: string) => {
-    if (at >= barTicks(meter))
-      problems.push(problemIn(path, `${at} ticks is past the end of a ${formatMeter(meter)} bar`));
+  const placed = (at: number, { path, meter: of }: At) => {
+    if (at >= barTicks(of))
+      problems.push(problemIn(path, `${at} ticks is past the end of a ${formatMeter(of)} bar`));
   };
-  const chords = (list: { at: number; push: number; chord: string }[], path: string) =>
+  const chords = (list: { at: number; push: number; chord: string }[], { path, meter: of }: At) =>
     list.map((c, i) => {
-      placed(c.at, `${path}[${i}].at`);
+      placed(c.at, { path: `${path}[${i}].at`, meter: of });
       if (!isNoChord(c.chord)) check(`${path}[${i}].chord`, parseChord(c.chord));
       return { at: c.at, push: c.push as PlacedCell['push'], chord: c.chord };
     });
-  const pattern = (text: string | null | undefined, path: string) => {
+  const pattern = (text: string | null | undefined, { path, meter: of }: At) => {
     if (text === null || text === undefined) return;
-    const read = parseHits(text, meter);
+    const read = parseHits(text, of);
     if (!read.ok) problems.push(problemIn(path, read.error.message));
   };
 
@@ -288,6 +345,33 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
     guitar1: saved.players.guitar1.tuning.length,
     guitar2: saved.players.guitar2.tuning.length,
     bass: saved.players.bass.tuning.length,
+  };
+  /** Cells and lines of one bar (from 0): a line's steps are its cells. */
+  const part = (
+    from: {
+      cells?: { [P in Player]?: PlacedIn | undefined } | undefined;
+      lines?: { [P in Player]?: string | undefined } | undefined;
+    },
+    bar: number,
+    { path, meter: of }: At,
+  ): Pick<BarPatch, 'cells' | 'lines'> => {
+    const lines: Partial<Record<Player, Line>> = {};
+    const own: Partial<Record<Player, readonly PlacedCell[]>> = {};
+    for (const player of PLAYERS) {
+      const list = from.cells?.[player];
+      if (list !== undefined)
+        own[player] = cells(list, player, { path: `${path}.cells.${player}`, meter: of });
+      const text = from.lines?.[player];
+      if (text === undefined) continue;
+      const line = parseLine(text, { meter: of, strings: strings[player] });
+      if (line.ok) {
+        lines[player] = line.value;
+        own[player] = lineCells(line.value, { strings: strings[player], first: bar === 0 });
+      } else {
+        for (const p of line.error) problems.push(problemIn(`${path}.lines.${player}`, p.message));
+      }
+    }
+    return { ...(from.cells ? { cells: own } : {}), ...(from.lines ? { lines } : {}) };
   };
   const names = new Set<string>();
   const sections = saved.sections.map((s, i): Section => {
@@ -297,20 +381,26 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
         problemIn(`${path}.name`, `two sections are called "${s.name}"; expected different names`),
       );
     names.add(s.name);
+    const ownMeter = s.meter === undefined ? null : parseMeter(s.meter);
+    if (ownMeter) check(`${path}.meter`, ownMeter);
+    const of = ownMeter?.ok ? ownMeter.value : meter;
+    const swing = parseSwing(s.swing ?? 'straight');
+    check(`${path}.swing`, swing);
+    s.voice?.forEach((name, n) => check(`${path}.voice[${n}]`, parseNote(name)));
     return {
       name: s.name,
-      bars: s.bars.map((b, n) => {
+      ...(ownMeter?.ok ? { meter: ownMeter.value } : {}),
+      ...(swing.ok && swing.value ? { swing: swing.value } : {}),
+      ...(s.voice ? { voice: [s.voice[0]!, s.voice[1]!] as const } : {}),
+      ...(s.hands ? { hands: mapPlayers(s.hands, (h) => ({ ...h })) as Section['hands'] & object } : {}),
+      bars: s.bars.map((b, n): Bar => {
         const at = `${path}.bars[${n}]`;
-        for (const player of PLAYERS) pattern(b.hits[player], `${at}.hits.${player}`);
+        for (const player of PLAYERS) pattern(b.hits[player], { path: `${at}.hits.${player}`, meter: of });
         return {
-          chords: chords(b.chords, `${at}.chords`),
-          cells: {
-            guitar1: cells(b.cells.guitar1, 'guitar1', `${at}.cells.guitar1`),
-            guitar2: cells(b.cells.guitar2, 'guitar2', `${at}.cells.guitar2`),
-            bass: cells(b.cells.bass, 'bass', `${at}.cells.bass`),
-          },
+          chords: chords(b.chords, { path: `${at}.chords`, meter: of }),
           hits: b.hits,
           voice: b.voice,
+          ...(part(b, n, { path: at, meter: of }) as Pick<Bar, 'cells' | 'lines'>),
         };
       }),
       wishes: (s.wishes ?? []).flatMap((text, n): Wish[] => {
@@ -328,18 +418,15 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
           fromBar: v.fromBar,
           bars: v.bars.map((p, k): BarPatch => {
             const where = `${at}.bars[${k}]`;
-            if (p.hits) for (const player of PLAYERS) pattern(p.hits[player], `${where}.hits.${player}`);
+            if (p.hits)
+              for (const player of PLAYERS)
+                pattern(p.hits[player], { path: `${where}.hits.${player}`, meter: of });
             return {
-              ...(p.chords ? { chords: chords(p.chords, `${where}.chords`) } : {}),
-              ...(p.cells
-                ? {
-                    cells: mapPlayers(p.cells, (list, player) =>
-                      cells(list as PlacedIn, player, `${where}.cells.${player}`),
-                    ),
-                  }
-                : {}),
+              ...(p.chords ? { chords: chords(p.chords, { path: `${where}.chords`, meter: of }) } : {}),
+              ...part(p, v.fromBar + k, { path: where, meter: of }),
               ...(p.hits ? { hits: p.hits as Record<Player, string | null> } : {}),
               ...(p.voice === undefined ? {} : { voice: p.voice }),
+              ...(p.out ? { out: true as const } : {}),
             };
           }),
         };
@@ -376,9 +463,20 @@ function rigs(players: SavedSong['song']['players']): Song['players'] {
   const rig = (player: Player) => {
     const delay = parseDelay(players[player].delay ?? 'off');
     const hand = players[player].hand ?? HANDS.middle;
-    return { ...players[player], hand, delay: delay.ok ? delay.value : null };
+    const { strokes, downs } = players[player];
+    return {
+      ...players[player],
+      hand,
+      delay: delay.ok ? delay.value : null,
+      strokes: strokes ?? USUAL_HANDS.strokes,
+      downs: downs ?? USUAL_HANDS.downs,
+    };
   };
-  return { guitar1: rig('guitar1'), guitar2: rig('guitar2'), bass: rig('bass') } as Song['players'];
+  return {
+    guitar1: rig('guitar1'),
+    guitar2: rig('guitar2'),
+    bass: rig('bass'),
+  } as unknown as Song['players'];
 }
 
 function mapPlayers<A, B>(

@@ -1,5 +1,6 @@
-import { PLAYERS, type FormEntry, type Player, type Section } from '../form/index';
+import { asPlayed, barsOnPass, PLAYERS, type FormEntry, type Player, type Section } from '../form/index';
 import { HANDS, type Hand } from '../grip/index';
+import { DOWNS_A_SECOND, type StrokeWay } from '../hits/index';
 import { defaultBass, defaultGuitar, type Instrument } from '../instrument/index';
 import { DEFAULT_KEY, parseKey, pitchClass, tonicOf, type Key, type Midi } from '../pitch/index';
 import { barTicks, COMMON_TIME, ticksToSeconds, type Delay, type Meter } from '../time/index';
@@ -42,10 +43,14 @@ export interface KeptFinding {
   readonly reason: string;
 }
 
-/** What a player brings: the instrument, the hand every grip on it is judged by, and a delay if one is on. */
+/** What a player brings: the instrument, the hands every grip and stroke is judged by, and a delay if one is on. */
 export interface Rig extends Instrument {
   readonly hand: Hand;
   readonly delay: Delay | null;
+  /** How the right hand strikes where nothing else is said. */
+  readonly strokes: StrokeWay;
+  /** Down-strokes a second this player keeps up. */
+  readonly downs: number;
 }
 
 /** The document. Immutable plain data; edits make a new one. */
@@ -71,15 +76,23 @@ export function emptySong(title: string): Song {
     meter: COMMON_TIME,
     voice: null,
     players: {
-      guitar1: { ...defaultGuitar(6), hand: HANDS.middle, delay: null },
-      guitar2: { ...defaultGuitar(3), hand: HANDS.middle, delay: null },
-      bass: { ...defaultBass(), hand: HANDS.middle, delay: null },
+      guitar1: { ...defaultGuitar(6), ...USUAL_HANDS },
+      guitar2: { ...defaultGuitar(3), ...USUAL_HANDS },
+      bass: { ...defaultBass(), ...USUAL_HANDS },
     },
     sections: [],
     form: [],
     kept: [],
   };
 }
+
+/** What a rig has beyond the instrument where nothing is said. */
+export const USUAL_HANDS = {
+  hand: HANDS.middle,
+  delay: null,
+  strokes: 'alternate',
+  downs: DOWNS_A_SECOND,
+} as const satisfies Omit<Rig, keyof Instrument>;
 
 export function songKey(song: Pick<Song, 'key'>): Key {
   const key = parseKey(song.key);
@@ -88,6 +101,10 @@ export function songKey(song: Pick<Song, 'key'>): Key {
 
 export function sectionNamed(song: Pick<Song, 'sections'>, name: string): Section | null {
   return song.sections.find((s) => s.name === name) ?? null;
+}
+
+export function mapSections(song: Song, change: (section: Section) => Section): Song {
+  return { ...song, sections: song.sections.map(change) };
 }
 
 /** Semitones, −5 … 6, from the song's key to the key of one playing; relative keys count as the same. */
@@ -103,13 +120,57 @@ function relativeMajor(key: Key): number {
   return key.mode === 'major' ? tonicOf(key) : tonicOf(key) + 3;
 }
 
+/** The metre a section is written in. */
+export function meterOf(song: Pick<Song, 'meter'>, section: Pick<Section, 'meter'>): Meter {
+  return section.meter ?? song.meter;
+}
+
+/** Quarter notes a minute of one playing. */
+export function tempoOf(song: Pick<Song, 'tempo'>, entry: Pick<FormEntry, 'tempo'> | undefined): number {
+  return entry?.tempo ?? song.tempo;
+}
+
+/** A section with what its first playing makes of it; null when there is none of this name. */
+export interface Material {
+  /** All its bars, with its last ending on the last pass. */
+  readonly section: Section;
+  readonly times: number;
+  readonly meter: Meter;
+  readonly tempo: number;
+}
+
+/** `playing`: place in the form (from 0) whose passes and tempo count; left out or not of this section, the first. */
+export function materialOf(song: Song, name: string, playing?: number): Material | null {
+  const section = sectionNamed(song, name);
+  if (!section) return null;
+  const wanted = playing === undefined ? undefined : song.form[playing];
+  const entry = wanted?.section === name ? wanted : song.form.find((e) => e.section === name);
+  const times = entry?.times ?? 1;
+  return {
+    section: asPlayed(section, { times }),
+    times,
+    meter: meterOf(song, section),
+    tempo: tempoOf(song, entry),
+  };
+}
+
+/** Bars and seconds of one entry of the form: every pass with the bars it has, in its own metre and tempo. */
+export function entryLength(song: Song, entry: FormEntry): { bars: number; seconds: number } {
+  const section = sectionNamed(song, entry.section);
+  if (!section) return { bars: 0, seconds: 0 };
+  const played = asPlayed(section, entry);
+  let bars = 0;
+  for (let pass = 1; pass <= entry.times; pass += 1) bars += barsOnPass(played, pass).length;
+  return { bars, seconds: ticksToSeconds(bars * barTicks(meterOf(song, section)), tempoOf(song, entry)) };
+}
+
 /** Bars and minutes of the whole song, all passes counted. */
 export function songLength(song: Song): { bars: number; seconds: number } {
-  const bars = song.form.reduce(
-    (sum, entry) => sum + entry.times * (sectionNamed(song, entry.section)?.bars.length ?? 0),
-    0,
-  );
-  return { bars, seconds: ticksToSeconds(bars * barTicks(song.meter), song.tempo) };
+  const parts = song.form.map((entry) => entryLength(song, entry));
+  return {
+    bars: parts.reduce((sum, p) => sum + p.bars, 0),
+    seconds: parts.reduce((sum, p) => sum + p.seconds, 0),
+  };
 }
 
 /** Cells still for the solver, over all sections and passes. */

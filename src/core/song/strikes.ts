@@ -1,6 +1,7 @@
 import { PLAYERS, type Bar, type Cell, type Player } from '../form/index';
 import type { Grip } from '../grip/index';
-import { allowedPlaces, hitsOf, MUTE_TICKS } from '../hits/index';
+import { allowedPlaces, hitsOf, MUTE_TICKS, type Direction } from '../hits/index';
+import { isDead, isSlurred, type LineStep } from '../line/index';
 import { barTicks, type Meter } from '../time/index';
 
 /** One stroke of the right hand, and how long it is heard. Ticks count from the start of the section. */
@@ -20,6 +21,10 @@ export interface Strike {
   readonly cell: { readonly bar: number; readonly index: number };
   /** Where the cell is written to begin, before any push. */
   readonly nominal: number;
+  /** As written by hand, or null. */
+  readonly direction: Direction | null;
+  /** The step of a line it is, or null. */
+  readonly step: LineStep | null;
 }
 
 export type Strikes = Readonly<Record<Player, readonly Strike[]>>;
@@ -41,7 +46,7 @@ const cache = new WeakMap<readonly Bar[], Map<string, Strikes>>();
 
 /**
  * What a player does in a bar (from 0) as a pattern: the one that is written, or one that says what sounds where each
- * grip is struck once. Null where no division we know reaches the strokes.
+ * grip is struck once. Null where no division we know reaches the strokes, or a line stands there.
  */
 export function patternIn(
   bars: readonly Bar[],
@@ -50,6 +55,7 @@ export function patternIn(
 ): string | null {
   const written = bars[at.bar]?.hits[at.player] ?? null;
   if (written !== null) return written;
+  if (bars[at.bar]?.lines?.[at.player]) return null;
   const length = barTicks(meter);
   const start = at.bar * length;
   const here = strikesOf(bars, meter)[at.player].filter((s) => s.at < start + length && s.end > start);
@@ -78,6 +84,7 @@ interface Event {
   readonly kind: Strike['kind'] | null;
   readonly weak: boolean;
   readonly pick: number | null;
+  readonly direction: Direction | null;
 }
 
 function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): readonly Strike[] {
@@ -111,6 +118,8 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
       grip: cell.cell.grip,
       cell: { bar: cell.bar, index: cell.index },
       nominal: cell.nominal,
+      direction: event.direction,
+      step: cell.cell.step ?? null,
     });
   });
   return strikes;
@@ -119,6 +128,14 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
 /** A string picked alone rings on until it is picked again, or the hand strikes the whole grip, chokes it or stops. */
 function ends(sounding: Event, later: Event): boolean {
   return sounding.pick === null || later.pick === null || later.pick === sounding.pick;
+}
+
+const PLAIN = { weak: false, pick: null, direction: null } as const;
+
+/** A step of a line as a stroke; what is hammered or pulled is softer than what is picked. */
+function stepStroke(step: LineStep): Omit<Event, 'at'> {
+  const kind = isDead(step) ? 'dead' : step.muted ? 'mute' : 'ring';
+  return { kind, weak: step.weak || isSlurred(step), pick: null, direction: step.direction };
 }
 
 /** Strokes and silences in time order: from the hits where there are any, else one stroke where each cell begins. */
@@ -130,8 +147,9 @@ function eventsOf(
   const events: Event[] = [];
   const hasHits = (at: number) => (bars[Math.max(0, Math.floor(at / bar))]?.hits[player] ?? null) !== null;
   for (const { start, cell } of held) {
-    if (cell.kind !== 'grip') events.push({ at: start, kind: null, weak: false, pick: null });
-    else if (!hasHits(start)) events.push({ at: start, kind: 'ring', weak: false, pick: null });
+    if (cell.kind !== 'grip') events.push({ at: start, kind: null, ...PLAIN });
+    else if (cell.step) events.push({ at: start, ...stepStroke(cell.step) });
+    else if (!hasHits(start)) events.push({ at: start, kind: 'ring', ...PLAIN });
   }
   bars.forEach((b, n) => {
     const pattern = b.hits[player];
@@ -139,7 +157,8 @@ function eventsOf(
     for (const hit of hitsOf(pattern, meter)) {
       if (hit.kind === 'hold') continue;
       const kind = hit.kind === 'silent' ? null : hit.kind;
-      events.push({ at: n * bar + hit.atTick, kind, weak: hit.weak, pick: hit.pick });
+      const { weak, pick, direction } = hit;
+      events.push({ at: n * bar + hit.atTick, kind, weak, pick, direction });
     }
   });
   // Where a rest begins and a stroke is written at once, the rest is meant: nothing is held.

@@ -1,4 +1,6 @@
 import {
+  asPlayed,
+  lineCells,
   OPEN,
   PLAYERS,
   type Bar,
@@ -11,10 +13,13 @@ import {
   type Section,
 } from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, slideGrip } from '../grip/index';
+import { movedLine, type Line } from '../line/index';
+import { usableFrets, type Fret } from '../instrument/index';
+import type { Meter } from '../time/index';
 import { isNoChord, moveChord, moveKey, parseChord, spell, type Key } from '../pitch/index';
-import { keyShift, sectionNamed, songKey, type Rig, type Song } from './song';
+import { entryLength, keyShift, meterOf, sectionNamed, songKey, tempoOf, type Rig, type Song } from './song';
 
-/** One entry of the form with its material as it sounds there (moved when the key differs). */
+/** One entry of the form with its material as it sounds there: moved when the key differs, ended as it ends here. */
 export interface Playing {
   readonly entry: FormEntry;
   /** Place in the form, from 0. */
@@ -23,8 +28,12 @@ export interface Playing {
   /** Semitones this playing is moved by. */
   readonly shift: number;
   readonly key: Key;
-  /** Bars before this playing, all passes counted. */
+  readonly meter: Meter;
+  /** Quarter notes a minute. */
+  readonly tempo: number;
+  /** Bars before this playing, all passes counted, and bars of it. */
   readonly firstBar: number;
+  readonly bars: number;
   /** True for the first playing of this material. */
   readonly first: boolean;
 }
@@ -40,17 +49,21 @@ export function unfold(song: Song): readonly Playing[] {
     const shift = keyShift(song, entry);
     const key = shift === 0 ? songKey(song) : moveKey(songKey(song), shift);
     const first = !seen.has(entry.section);
+    const { bars } = entryLength(song, entry);
     seen.add(entry.section);
     list.push({
       entry,
       index,
-      section: moveSection(section, { song, shift, key }),
+      section: moveSection(asPlayed(section, entry), { song, shift, key }),
       shift,
       key,
+      meter: meterOf(song, section),
+      tempo: tempoOf(song, entry),
       firstBar,
+      bars,
       first,
     });
-    firstBar += entry.times * section.bars.length;
+    firstBar += bars;
   });
   return list;
 }
@@ -73,6 +86,8 @@ export function moveSection(
   const moved = mapSection(section, {
     chord: (text) => movedSymbol(text, to),
     cell: (cell, player) => movedCell(cell, to.shift, players[player]),
+    line: (line, player) => slidLine(line, to.shift, { rig: players[player], key: to.key }),
+    strings: (player) => players[player].tuning.length,
   });
   known.set(id, { players, section: moved });
   return moved;
@@ -80,48 +95,85 @@ export function moveSection(
 
 const cache = new WeakMap<Section, Map<string, { players: Song['players']; section: Section }>>();
 
-/** A section with every chord symbol and every cell changed, on every pass. */
+/** A section with every chord symbol, every cell and every line changed, on every pass. */
 export function mapSection(
   section: Section,
   change: {
     chord: (text: string) => string;
-    cell: (cell: Cell, player: Player, place: { bar: number; pass: number }) => Cell;
+    cell: (cell: Cell, player: Player, place: { bar: number; pass: number | 'last' }) => Cell;
+    line: (line: Line, player: Player, place: { bar: number; pass: number | 'last' }) => Line;
+    /** Strings of a player's instrument after the change. */
+    strings: (player: Player) => number;
   },
 ): Section {
   const chords = (list: readonly PlacedChord[]) => list.map((c) => ({ ...c, chord: change.chord(c.chord) }));
-  const cells = (list: readonly PlacedCell[], player: Player, place: { bar: number; pass: number }) =>
+  type Place = { bar: number; pass: number | 'last' };
+  const cells = (list: readonly PlacedCell[], player: Player, place: Place) =>
     list.map((c): PlacedCell => ({ ...c, cell: change.cell(c.cell, player, place) }));
-  const bar = (b: Bar, index: number): Bar => {
-    const place = { bar: index, pass: 1 };
+  const part = (
+    from: { cells?: BarPatch['cells']; lines?: BarPatch['lines'] },
+    place: Place,
+  ): Pick<BarPatch, 'cells' | 'lines'> => {
+    const newCells: Partial<Record<Player, readonly PlacedCell[]>> = {};
+    const lines: Partial<Record<Player, Line>> = {};
+    for (const player of PLAYERS) {
+      const line = from.lines?.[player];
+      if (line) {
+        const moved = change.line(line, player, place);
+        lines[player] = moved;
+        newCells[player] = lineCells(moved, { strings: change.strings(player), first: place.bar === 0 });
+      } else if (from.cells?.[player]) newCells[player] = cells(from.cells[player], player, place);
+    }
     return {
-      ...b,
-      chords: chords(b.chords),
-      cells: {
-        guitar1: cells(b.cells.guitar1, 'guitar1', place),
-        guitar2: cells(b.cells.guitar2, 'guitar2', place),
-        bass: cells(b.cells.bass, 'bass', place),
-      },
+      ...(from.cells ? { cells: newCells } : {}),
+      ...(from.lines ? { lines } : {}),
     };
   };
-  const patch = (p: BarPatch, place: { bar: number; pass: number }): BarPatch => ({
-    ...p,
-    ...(p.chords ? { chords: chords(p.chords) } : {}),
-    ...(p.cells
-      ? {
-          cells: Object.fromEntries(
-            PLAYERS.flatMap((name) => (p.cells![name] ? [[name, cells(p.cells![name], name, place)]] : [])),
-          ),
-        }
-      : {}),
-  });
   return {
     ...section,
-    bars: section.bars.map(bar),
+    bars: section.bars.map((b, index) => ({
+      ...b,
+      chords: chords(b.chords),
+      ...(part(b, { bar: index, pass: 1 }) as Pick<Bar, 'cells' | 'lines'>),
+    })),
     variants: section.variants.map((v) => ({
       ...v,
-      bars: v.bars.map((p, i) => patch(p, { bar: v.fromBar + i, pass: v.pass })),
+      bars: v.bars.map((p, i) => ({
+        ...p,
+        ...(p.chords ? { chords: chords(p.chords) } : {}),
+        ...part(p, { bar: v.fromBar + i, pass: v.pass }),
+      })),
     })),
   };
+}
+
+/** A line moved along the neck, an octave the other way if need be; where that does not go it is fretted anew. */
+export function slidLine(line: Line, shift: number, to: { rig: Rig; key: Key }): Line {
+  const { rig, key } = to;
+  const last = usableFrets(rig);
+  const other = shift > 0 ? shift - 12 : shift + 12;
+  const frets = line.flatMap((s) => s.notes.flatMap((n) => [n.fret, n.trill, n.harmonic]));
+  if (!frets.includes('natural')) {
+    const numbers = frets.filter((f) => typeof f === 'number');
+    for (const by of [shift, other]) {
+      if (numbers.some((f) => f + by < 0 || f + by > last)) continue;
+      const up = (f: Fret | null) => (f === null ? null : ((f + by) as Fret));
+      return line.map((step) => ({
+        ...step,
+        notes: step.notes.map((n) => ({
+          ...n,
+          fret: up(n.fret),
+          trill: up(n.trill),
+          harmonic: n.harmonic === 'natural' ? n.harmonic : up(n.harmonic),
+        })),
+      }));
+    }
+  }
+  for (const semitones of [shift, other]) {
+    const moved = movedLine(line, { from: rig, to: rig, hand: rig.hand, key, semitones });
+    if (moved.ok) return moved.value;
+  }
+  return line.map((step) => ({ ...step, notes: [] }));
 }
 
 /** A chord symbol moved by semitones and respelled in the key; what cannot be read stays. */
@@ -133,7 +185,7 @@ export function movedSymbol(text: string, { shift, key }: { shift: number; key: 
 
 /** Shapes without open strings slide; the others are fretted anew, an octave the other way if need be. */
 function movedCell(cell: Cell, shift: number, instrument: Rig): Cell {
-  if (cell.kind !== 'grip') return cell;
+  if (cell.kind !== 'grip' || cell.step) return cell;
   const other = shift > 0 ? shift - 12 : shift + 12;
   for (const by of [shift, other]) {
     const slid = slideGrip(cell.grip, by, instrument);

@@ -1,6 +1,6 @@
 import { gripCell, PLAYERS, type Cell, type Player } from '../form/index';
 import { deviceWords, formatGrip, sameGrip, shiftBetween, type KnownGrip } from '../grip/index';
-import { momentsOf, sectionNamed, type CellAddress, type Moment, type Song } from '../song/index';
+import { materialOf, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import {
   hasThirdOf,
@@ -114,11 +114,14 @@ interface Context {
 }
 
 function contextOf(song: Song, at: CellChoice): Context | null {
-  const material = sectionNamed(song, at.section);
+  const material = materialOf(song, at.section);
   if (!material) return null;
-  const moments = momentsOf(material, { pass: at.pass, meter: song.meter });
+  const { section, meter, tempo } = material;
+  const moments = momentsOf(section, { pass: at.pass, meter });
   const moment = moments[at.moment];
-  if (!moment) return null;
+  // A line is changed as a whole, not note by note.
+  const cell = moment?.cells[at.player];
+  if (!moment || (cell?.kind === 'grip' && cell.step)) return null;
   const address = addressOf(at, moment, at.player);
   if (address === null) return null;
   const same = (m: Moment | undefined) =>
@@ -134,7 +137,7 @@ function contextOf(song: Song, at: CellChoice): Context | null {
   const seat = slots[0]!.seats[mine];
   const neighbour = (m: Moment | undefined) =>
     m ? fixedCandidate(m.cells[at.player], { ...seat, chord: m.chord }) : null;
-  const seconds = (m: Moment | undefined) => (m ? ticksToSeconds(m.ticks, song.tempo) : 0);
+  const seconds = (m: Moment | undefined) => (m ? ticksToSeconds(m.ticks, tempo) : 0);
   return {
     song,
     at,

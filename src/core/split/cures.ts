@@ -13,9 +13,10 @@ import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf } from '../grip/ind
 import {
   applyEdit,
   momentsOf,
-  sectionNamed,
+  materialOf,
   strikesOf,
   type Edit,
+  type Material,
   type Moment,
   type PushChange,
   type Song,
@@ -83,14 +84,16 @@ function isStill(f: Finding, cured: Finding): boolean {
 }
 
 function waysFor(song: Song, f: Finding): readonly Way[] {
-  const section = sectionNamed(song, f.section);
-  if (!section) return [];
+  const material = materialOf(song, f.section, f.playing);
+  if (!material) return [];
+  const { section, meter, times } = material;
   const context: Context = {
     song,
     finding: f,
-    moments: momentsOf(section, { pass: f.pass, meter: song.meter }),
-    strikes: strikesOf(barsOnPass(section, f.pass), song.meter),
-    hands: () => new RightHands(section, f.pass, song.meter),
+    material,
+    moments: momentsOf(section, { pass: f.pass, meter }),
+    strikes: strikesOf(barsOnPass(section, f.pass), meter),
+    hands: () => new RightHands(section, { pass: f.pass, times, meter }),
   };
   switch (f.kind) {
     case 'stop':
@@ -119,6 +122,7 @@ function waysFor(song: Song, f: Finding): readonly Way[] {
 interface Context {
   readonly song: Song;
   readonly finding: Finding;
+  readonly material: Material;
   readonly moments: readonly Moment[];
   readonly strikes: Readonly<Record<Player, readonly Strike[]>>;
   readonly hands: () => RightHands;
@@ -196,9 +200,9 @@ function stopWays({ finding, strikes, hands }: Context): readonly Way[] {
   return ways;
 }
 
-function buriedWays({ finding, strikes, hands, song }: Context): readonly Way[] {
+function buriedWays({ finding, strikes, hands, material }: Context): readonly Way[] {
   const { from: at, players } = finding;
-  const bar = barTicks(song.meter);
+  const bar = barTicks(material.meter);
   const choker = players.find((p) => strikes[p].some((s) => s.at === at && s.kind === 'dead'));
   const partner = players.find((p) => p !== choker);
   if (!choker || !partner) return [];
@@ -260,17 +264,18 @@ function flamWays({ finding, strikes, hands }: Context): readonly Way[] {
   return ways;
 }
 
-function pushWays({ song, finding, strikes, hands, moments }: Context): readonly Way[] {
+function pushWays({ song, material, finding, strikes, hands, moments }: Context): readonly Way[] {
   const { from: at, to, players } = finding;
   const moment = moments.find((m) => m.start === at);
   if (!moment) return [];
   const early = players.filter((p) => strikes[p].some((s) => s.nominal === at && s.at < at));
   const late = players.filter((p) => !early.includes(p));
   const push = (to - at) as Push;
-  const bar = barTicks(song.meter);
+  const bar = barTicks(material.meter);
   const change = (who: readonly Player[], by: Push): PushChange => ({
     section: finding.section,
     pass: finding.pass,
+    times: material.times,
     bar: Math.floor(at / bar),
     at: at % bar,
     push: by,
@@ -301,9 +306,9 @@ function pushWays({ song, finding, strikes, hands, moments }: Context): readonly
 
 /** Whether a player's strokes around a change are written; where they are not, they follow the push by themselves. */
 function written(song: Song, f: Finding, player: Player, at: number, push: number): string | null {
-  const section = sectionNamed(song, f.section)!;
+  const { section, meter } = materialOf(song, f.section, f.playing)!;
   const bars = barsOnPass(section, f.pass);
-  const bar = barTicks(song.meter);
+  const bar = barTicks(meter);
   return (
     bars[Math.floor((at - push) / bar)]?.hits[player] ?? bars[Math.floor(at / bar)]?.hits[player] ?? null
   );
@@ -376,7 +381,7 @@ function delayWays({ song, finding, strikes, hands, moments }: Context): readonl
   return ways;
 }
 
-function voiceWays({ song, finding, moments, hands }: Context): readonly Way[] {
+function voiceWays({ song, material, finding, moments, hands }: Context): readonly Way[] {
   const [player] = finding.players;
   if (!player) return [];
   const ways: Way[] = [];
@@ -400,7 +405,7 @@ function voiceWays({ song, finding, moments, hands }: Context): readonly Way[] {
     }
   }
   const h = hands();
-  const bar = barTicks(song.meter);
+  const bar = barTicks(material.meter);
   let silent = true;
   for (let from = finding.from; from < finding.to; from = (Math.floor(from / bar) + 1) * bar) {
     silent &&= h.silence(player, from, Math.min(finding.to, (Math.floor(from / bar) + 1) * bar));

@@ -1,7 +1,15 @@
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
 import { parseNote, type ChordSymbol } from '../pitch/index';
-import { momentsOf, sectionNamed, type CellAddress, type Moment, type Rig, type Song } from '../song/index';
+import {
+  materialOf,
+  momentsOf,
+  sectionNamed,
+  type CellAddress,
+  type Moment,
+  type Rig,
+  type Song,
+} from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import { candidateOf, missingThirdPoints, ownPoints, REST, type Candidate, type Seat } from './candidate';
 import { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
@@ -79,7 +87,11 @@ export function problemOf(song: Song, scope: Scope): SplitProblem {
     const after = neighbourOf(song, name, 1);
     if (after !== null && !names.includes(after)) {
       const start = endSlot(song, after, 'first');
-      if (start) slots.push({ ...start, secondsBefore: secondsOf(song, slots.at(-1)!.moment) });
+      if (start)
+        slots.push({
+          ...start,
+          secondsBefore: ticksToSeconds(slots.at(-1)!.moment.ticks, tempoIn(song, name)),
+        });
       last = null;
     } else last = name;
   }
@@ -103,10 +115,10 @@ function sectionSlots(
   name: string,
   { scope, before }: { scope: Scope; before: Slot | null },
 ): readonly Slot[] {
-  const material = sectionNamed(song, name)!;
+  const { section, meter, tempo } = materialOf(song, name)!;
   const plan = planOf(song, name);
-  const wishes = wishesOf(material);
-  const moments = momentsOf(material, { pass: scope.pass, meter: song.meter });
+  const wishes = wishesOf(section);
+  const moments = momentsOf(section, { pass: scope.pass, meter });
   const slots: Slot[] = [];
   moments.forEach((moment, i) => {
     const previous = slots[i - 1];
@@ -128,7 +140,7 @@ function sectionSlots(
       seats,
       choices: choices as unknown as Slot['choices'],
       held: held as unknown as Slot['held'],
-      secondsBefore: earlier ? secondsOf(song, earlier.moment) : null,
+      secondsBefore: earlier ? ticksToSeconds(earlier.moment.ticks, tempo) : null,
       missingThird: missingThirdPoints(plan, seats),
       isEnd: false,
     });
@@ -138,8 +150,8 @@ function sectionSlots(
 
 /** The last or first moment of a section as it is written; null when something in it is still open. */
 function endSlot(song: Song, name: string, which: 'first' | 'last'): Slot | null {
-  const material = sectionNamed(song, name)!;
-  const moments = momentsOf(material, { pass: 1, meter: song.meter });
+  const { section, meter } = materialOf(song, name)!;
+  const moments = momentsOf(section, { pass: 1, meter });
   const moment = which === 'first' ? moments[0] : moments.at(-1);
   if (!moment || PLAYERS.some((p) => moment.cells[p].kind === 'open')) return null;
   const plan = planOf(song, name);
@@ -161,8 +173,8 @@ function endSlot(song: Song, name: string, which: 'first' | 'last'): Slot | null
   };
 }
 
-function secondsOf(song: Song, moment: Moment): number {
-  return ticksToSeconds(moment.ticks, song.tempo);
+function tempoIn(song: Song, name: string): number {
+  return materialOf(song, name)?.tempo ?? song.tempo;
 }
 
 /** Where a slot's cell is written. */

@@ -6,16 +6,17 @@ import { barTicks, type Meter } from '../time/index';
 /** The right hands of a section on one pass, as something that can be changed stroke by stroke. */
 export class RightHands {
   readonly #section: string;
-  readonly #pass: number;
+  readonly #pass: { readonly pass: number; readonly times: number };
   readonly #meter: Meter;
   readonly #bars: readonly Bar[];
   readonly #patterns = new Map<string, string>();
 
-  constructor(section: Section, pass: number, meter: Meter) {
+  /** `section` as a playing of `times` passes plays it. */
+  constructor(section: Section, at: { pass: number; times: number; meter: Meter }) {
     this.#section = section.name;
-    this.#pass = pass;
-    this.#meter = meter;
-    this.#bars = barsOnPass(section, pass);
+    this.#pass = { pass: at.pass, times: at.times };
+    this.#meter = at.meter;
+    this.#bars = barsOnPass(section, at.pass);
   }
 
   /** The symbol under a player's hand at a tick of the section; null where it cannot be told. */
@@ -78,7 +79,7 @@ export class RightHands {
     for (const [id, hits] of this.#patterns) {
       const [player, bar] = id.split(' ') as [Player, string];
       if (hits === this.#bars[Number(bar)]!.hits[player]) continue;
-      changes.push({ section: this.#section, pass: this.#pass, player, bar: Number(bar), hits });
+      changes.push({ section: this.#section, ...this.#pass, player, bar: Number(bar), hits });
     }
     changes.sort((a, b) => a.bar - b.bar || PLAYERS.indexOf(a.player) - PLAYERS.indexOf(b.player));
     return changes.length === 0 ? null : { kind: 'setHits', changes };

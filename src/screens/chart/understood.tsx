@@ -75,10 +75,16 @@ const SectionBars = memo(function SectionBars({ section }: { section: Section })
       </ol>
       {section.variants.map((v, i) => (
         <p key={i} className="mt-1 text-[14px] text-soft">
-          {ordinal(v.pass)} time, bar {v.fromBar + 1}
+          {v.pass === 'last' ? 'Last' : ordinal(v.pass)} time, bar {v.fromBar + 1}
           {v.bars.length > 1 && `–${v.fromBar + v.bars.length}`}:{' '}
           {v.bars
-            .map((p) => (p.chords ? p.chords.map((c) => pretty(c.chord)).join(' ') : 'other parts'))
+            .map((p) =>
+              p.out
+                ? 'not played'
+                : p.chords
+                  ? p.chords.map((c) => pretty(c.chord)).join(' ')
+                  : 'other parts',
+            )
             .join(' | ')}
         </p>
       ))}

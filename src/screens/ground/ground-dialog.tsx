@@ -140,11 +140,11 @@ function Outcome({ song, done }: { song: Song; done: Refitted }) {
         <ul className="mt-1 max-h-48 overflow-y-auto text-[14px]">
           {misfits.slice(0, LISTED).map((m) => (
             <li
-              key={`${m.section} ${m.pass} ${m.bar} ${m.player} ${formatGrip(m.grip)}`}
+              key={`${m.section} ${m.pass} ${m.bar} ${m.player} ${m.grip?.join(' ') ?? 'line'}`}
               className="border-l-4 border-watch pl-2"
             >
               {m.section}, bar {m.bar}, {PLAYER_WORDS[m.player]}:{' '}
-              <span className="frets">{formatGrip(m.grip)}</span>, {pretty(m.reason)};{' '}
+              {m.grip ? <span className="frets">{formatGrip(m.grip)}</span> : 'the line'}, {pretty(m.reason)};{' '}
               {m.nearest ? (
                 <>
                   nearest that fits <span className="frets font-bold">{formatGrip(m.nearest)}</span>

@@ -9,7 +9,10 @@ export function goTo(
   select: (s: { playing: number; pass: number; moment: number; player?: Finding['players'][number] }) => void,
 ): void {
   const playing = model.playings.findIndex((p) => p.index === f.playing);
-  const moments = momentsOf(model.playings[playing]!.section, { pass: f.pass, meter: model.song.meter });
+  const moments = momentsOf(model.playings[playing]!.section, {
+    pass: f.pass,
+    meter: model.playings[playing]!.meter,
+  });
   const player = f.players.at(-1);
   select({ playing, pass: f.pass, moment: momentOf(f, moments), ...(player ? { player } : {}) });
 }

@@ -1,3 +1,4 @@
+import { beatTicks } from '../../core/time/index';
 import { useEffect, useRef } from 'react';
 import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
@@ -165,7 +166,8 @@ function nextFinding(model: SplitModel, desk: DeskActions): void {
   const here = [model.selection.playing, model.selection.pass, model.moment.bar + 1, model.moment.at];
   const rank = (f: (typeof list)[number]) => {
     const playing = model.playings.findIndex((p) => p.index === f.playing);
-    return [playing, f.pass, f.bar, (f.beat - 1) * (3840 / model.song.meter.unit)];
+    const { meter } = model.playings[playing] ?? model.playing;
+    return [playing, f.pass, f.bar, (f.beat - 1) * beatTicks(meter)];
   };
   const after = list.find((f) => compare(rank(f), here) > 0) ?? list[0]!;
   goTo(model, after, desk.select);

@@ -72,7 +72,7 @@ function modelOf(song: Song, selection: Selection, findings: readonly Finding[])
   const playing = playings[selection.playing];
   if (!playing) return null;
   const { section } = playing;
-  const moments = momentsOf(section, { pass: selection.pass, meter: song.meter });
+  const moments = momentsOf(section, { pass: selection.pass, meter: playing.meter });
   const momentIndex = Math.min(selection.moment, moments.length - 1);
   const moment = moments[momentIndex];
   if (!moment) return null;
@@ -94,7 +94,7 @@ function modelOf(song: Song, selection: Selection, findings: readonly Finding[])
     moment,
     momentIndex,
     plan: planOf(song, section.name),
-    marks: strikesOf(bars, song.meter),
+    marks: strikesOf(bars, playing.meter),
     findings,
     inSection,
     here,
@@ -125,7 +125,8 @@ export function momentOf(finding: Finding, moments: readonly Moment[]): number {
 export function addressNow(model: SplitModel, player: Player): CellAddress | null {
   const place = model.moment.places[player];
   if (!place) return null;
-  return { section: model.playing.section.name, pass: model.selection.pass, player, ...place };
+  const { entry } = model.playing;
+  return { section: entry.section, pass: model.selection.pass, times: entry.times, player, ...place };
 }
 
 /** The selected cell's alternatives, worked out after the screen has been drawn; null while that is going on. */

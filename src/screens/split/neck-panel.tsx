@@ -301,7 +301,7 @@ function wayWords(model: SplitModel, player: Player, held: KnownGrip): string {
   const from = knowGrip(last.grip, { instrument, hand: instrument.hand, chord: before.chord });
   if ('refused' in from || formatGrip(last.grip) === formatGrip(held.grip)) return ' · hand stays';
   const way = wayBetween(from, held, instrument);
-  const seconds = ticksToSeconds(before.ticks, model.song.tempo);
+  const seconds = ticksToSeconds(before.ticks, model.playing.tempo);
   const shift =
     way.mm < 1
       ? handFret(last.grip) === null

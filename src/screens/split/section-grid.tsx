@@ -3,9 +3,9 @@ import { Lock } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '../../core/clash/index';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { deviceOf, deviceWords, formatGrip, gripPitches } from '../../core/grip/index';
+import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
-import type { Moment } from '../../core/song/index';
+import { cellPitches, type Moment } from '../../core/song/index';
 import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { beatTicks } from '../../core/time/index';
 import { PLAN_NAMES } from '../../core/form/index';
@@ -28,7 +28,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
   }, [selection]);
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
-    (m) => `minmax(${leastWidth(m, (m.ticks / beatTicks(song.meter)) * 26)}px, ${m.ticks}fr)`,
+    (m) => `minmax(${leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26)}px, ${m.ticks}fr)`,
   );
   return (
     <section
@@ -207,7 +207,7 @@ function SectionHead({ model }: { model: SplitModel }) {
 
 function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment; index: number }) {
   const { desk } = usePorts();
-  const beats = moment.ticks / beatTicks(model.song.meter);
+  const beats = moment.ticks / beatTicks(model.playing.meter);
   const isNow = index === model.momentIndex;
   return (
     <div
@@ -343,14 +343,14 @@ function words(model: SplitModel, moment: Moment, player: Player): string {
   const cell = moment.cells[player];
   if (cell.kind === 'open') return 'open';
   if (cell.kind === 'rest') return 'rest';
-  const pitches = gripPitches(cell.grip, model.song.players[player]);
+  const pitches = cellPitches(cell, model.song.players[player]);
   return pitches.length === 0 ? 'silent' : deviceWords(deviceOf(pitches, moment.chord));
 }
 
 function noteNames(model: SplitModel, moment: Moment, player: Player): string {
   const cell = moment.cells[player];
   if (cell.kind !== 'grip') return cell.kind === 'open' ? 'for the splitter to choose' : '';
-  return gripPitches(cell.grip, model.song.players[player])
+  return cellPitches(cell, model.song.players[player])
     .map((m) => pretty((moment.chord && toneName(moment.chord, m)) ?? spell(m, model.playing.key)))
     .join(' ');
 }

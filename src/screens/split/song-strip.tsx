@@ -14,7 +14,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
   const { song, findings, moment, selection } = model;
   const [ref, width] = useWidth<HTMLDivElement>();
   const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
-  const bar = barTicks(song.meter);
+  const bar = barTicks(model.playing.meter);
   const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
   useEffect(() => {
     // Keep the playing in view when the strip is longer than the screen.
@@ -49,8 +49,8 @@ export function SongStrip({ model }: { model: SplitModel }) {
             height={98}
             onSelect={(playing, at) => {
               const target = model.playings[playing]!;
-              const moments = momentsOf(target.section, { pass: 1, meter: song.meter });
-              const index = moments.findLastIndex((m) => m.start <= at * bar);
+              const moments = momentsOf(target.section, { pass: 1, meter: target.meter });
+              const index = moments.findLastIndex((m) => m.start <= at * barTicks(target.meter));
               desk.getState().select({ playing, pass: 1, moment: Math.max(0, index) });
             }}
           />

@@ -1,5 +1,6 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
+  lineCells,
   OPEN,
   openBar,
   openCells,
@@ -14,6 +15,7 @@ import {
   type Variant,
 } from '../../form/index';
 import { parseHits } from '../../hits/index';
+import { parseLine, type Line } from '../../line/index';
 import { isNoChord, parseChord } from '../../pitch/index';
 import { barTicks, formatMeter, type Meter } from '../../time/index';
 import { placeWords, wordsOf } from './time-in-bar';
@@ -27,9 +29,11 @@ export interface Row {
 
 /** Rows after one `-- pass N: bar A-B --` line; bars count from 0 here. */
 export interface PassBlock {
-  readonly pass: number;
+  readonly pass: number | 'last';
   readonly fromBar: number;
   readonly toBar: number;
+  /** These bars are not played on that pass. */
+  readonly out: boolean;
   readonly line: number;
   readonly rows: readonly Row[];
 }
@@ -37,7 +41,7 @@ export interface PassBlock {
 export const ROW_LABELS = [
   'chords',
   'voice',
-  ...PLAYERS.flatMap((player) => [player, `${player} hits`]),
+  ...PLAYERS.flatMap((player) => [player, `${player} line`, `${player} hits`]),
 ] as const;
 
 interface Context {
@@ -79,7 +83,7 @@ export function readSection(
     problems,
     size: `${count} bars, as the chords row`,
   });
-  const whole = bars.map((bar, i) => merge(bar, patches[i]!));
+  const whole = bars.map((bar, i) => mergeBar(bar, patches[i]!));
   const variants = passes.flatMap((block) => readPass(block, whole, context, problems));
   return { section: { name, bars: whole, variants, wishes: [] }, problems };
 }
@@ -96,6 +100,7 @@ function readPass(block: PassBlock, bars: readonly Bar[], context: Context, prob
     );
     if (block.fromBar >= bars.length) return [];
   }
+  if (block.out) return leftOut(block, bars.length, problems);
   const until = Math.min(block.toBar, bars.length - 1);
   const length = until - block.fromBar + 1;
   const chordsRow = block.rows.find((row) => row.label === 'chords');
@@ -121,6 +126,23 @@ function readPass(block: PassBlock, bars: readonly Bar[], context: Context, prob
   return [{ pass: block.pass, fromBar: block.fromBar, bars: filled }];
 }
 
+/** Only the last bars can be left out: what comes after them would have to close up. */
+function leftOut(block: PassBlock, count: number, problems: Problem[]): Variant[] {
+  if (block.toBar < count - 1 || block.fromBar === 0) {
+    const message = `only the last bars can be left out; expected them to end with bar ${count}, and not all of them`;
+    problems.push(problemAt(block.line, 1, 2, message));
+    return [];
+  }
+  const first = block.rows[0];
+  if (first) {
+    problems.push(
+      problemAt(first.line, 1, first.label.length, 'bars that are left out have no rows; expected none here'),
+    );
+  }
+  const bars = Array.from({ length: count - block.fromBar }, () => ({ out: true }) as const);
+  return [{ pass: block.pass, fromBar: block.fromBar, bars }];
+}
+
 /** Rows other than chords, bar by bar, as what they replace. */
 function readRows(
   rows: readonly Row[],
@@ -138,14 +160,19 @@ function readRows(
     chords?: never;
     cells?: Partial<Record<Player, readonly PlacedCell[]>>;
     hits?: Partial<Record<Player, string | null>>;
+    lines?: Partial<Record<Player, Line>>;
     voice?: string | null;
   }[] = chords.map(() => ({}));
   for (const row of rows) {
     if (row.label === 'chords') continue;
     if (row.bars.length !== chords.length) problems.push(wrongCount(row, chords.length, size));
     const bars = row.bars.slice(0, chords.length);
-    const player = PLAYERS.find((p) => row.label === p || row.label === `${p} hits`);
-    if (player && row.label === player) {
+    const player = PLAYERS.find((p) => row.label === p || row.label.startsWith(`${p} `));
+    if (player && row.label === `${player} line`) {
+      readLines(bars, { player, context, problems }).forEach((line, i) => {
+        if (line) patches[i]!.lines = { ...patches[i]!.lines, [player]: line };
+      });
+    } else if (player && row.label === player) {
       const before = options.from > 0;
       readCells(bars, { player, chords, context, problems, before }).forEach((cells, i) => {
         patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
@@ -160,7 +187,66 @@ function readRows(
       });
     }
   }
-  return patches;
+  return patches.map((patch, i): BarPatch =>
+    withSteps(patch, { at: options.from + i, rows, i, context, problems }),
+  );
+}
+
+/** A bar with lines: their steps are its cells, and whatever else is written for those players is one thing too many. */
+function withSteps(
+  patch: BarPatch,
+  of: { at: number; rows: readonly Row[]; i: number; context: Context; problems: Problem[] },
+): BarPatch {
+  let next = patch;
+  for (const player of PLAYERS) {
+    const line = patch.lines?.[player];
+    if (!line) continue;
+    for (const label of [player, `${player} hits`]) {
+      const bar = of.rows.find((row) => row.label === label)?.bars[of.i];
+      if (!bar || ['', '.', '?', '%'].includes(bar.text.trim())) continue;
+      const lead = bar.text.length - bar.text.trimStart().length;
+      of.problems.push(
+        problemAt(
+          bar.line,
+          bar.column + lead,
+          bar.text.trim().length,
+          `${player} plays a line in this bar; expected ${label} to be empty here`,
+        ),
+      );
+    }
+    const cells = lineCells(line, { strings: of.context.strings[player], first: of.at === 0 });
+    next = { ...next, cells: { ...next.cells, [player]: cells } };
+    if (next.hits?.[player] !== undefined) next = { ...next, hits: { ...next.hits, [player]: null } };
+  }
+  return next;
+}
+
+/** Rows of lines; empty bars have none. */
+function readLines(
+  bars: readonly RowBar[],
+  options: { player: Player; context: Context; problems: Problem[] },
+): (Line | null)[] {
+  const { player, context, problems } = options;
+  const done: (Line | null)[] = [];
+  for (const bar of bars) {
+    const words = wordsOf(bar.text, bar.column);
+    if (isRepeat(words)) {
+      done.push(repeated(done, bar, problems));
+      continue;
+    }
+    if (words.length === 0) {
+      done.push(null);
+      continue;
+    }
+    const read = parseLine(bar.text, { meter: context.meter, strings: context.strings[player] });
+    if (read.ok) done.push(read.value);
+    else {
+      for (const p of read.error)
+        problems.push(problemAt(bar.line, bar.column + p.offset, p.length, p.message));
+      done.push(null);
+    }
+  }
+  return done;
 }
 
 type RowBar = Row['bars'][number];
@@ -351,11 +437,12 @@ function fit<T>(list: readonly T[], base: readonly T[]): readonly T[] {
   return base.map((b, i) => list[i] ?? b);
 }
 
-function merge(bar: Bar, patch: BarPatch): Bar {
+function mergeBar(bar: Bar, patch: BarPatch): Bar {
   return {
     chords: bar.chords,
     cells: { ...bar.cells, ...patch.cells },
     hits: { ...bar.hits, ...patch.hits },
     voice: patch.voice ?? bar.voice,
+    ...(patch.lines ? { lines: patch.lines } : {}),
   };
 }

@@ -1,20 +1,11 @@
 import { problemAt, type Problem } from '../../base/index';
-import {
-  formatWish,
-  isPlan,
-  parseWish,
-  PLAN_NAMES,
-  PLAYERS,
-  type FormEntry,
-  type Player,
-  type Section,
-  type Wish,
-} from '../../form/index';
+import { PLAYERS, type FormEntry, type Player, type Section } from '../../form/index';
 import { parseKey } from '../../pitch/index';
-import { emptySong, FINDING_KINDS, type FindingKind, type Song } from '../../song/index';
+import { emptySong, FINDING_KINDS, meterOf, type FindingKind, type Song } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
+import { readSectionHeader, withAsked } from './header';
 import { readSection, ROW_LABELS, type PassBlock, type Row } from './read-section';
-import { parts, readInstrument, readVoice } from './settings';
+import { readInstrument, readVoice } from './settings';
 
 /** A chart as understood: always a song, with every problem found on the way in the order of the text. */
 export interface ChartRead {
@@ -56,8 +47,6 @@ interface Block {
   readonly firstLine: number;
 }
 
-const HEADER = /^==\s*(.*?)\s*==\s*(.*)$/;
-
 function readWith(text: string, memo: Memo): ChartRead {
   const problems: Problem[] = [];
   let song = emptySong('Untitled');
@@ -82,9 +71,12 @@ function readWith(text: string, memo: Memo): ChartRead {
   const context = `${formatMeter(song.meter)} ${PLAYERS.map((p) => strings[p]).join()}`;
   const sections = new Map<string, Section>();
   const form: FormEntry[] = [];
+  /** What `key Em from here` has set for all that follows. */
+  let keyOn: string | null = null;
   for (const block of blocks) {
-    const header = readSectionHeader(block, problems, strings);
+    const header = readSectionHeader(block.header, problems, strings);
     const hasRows = block.lines.some((l) => l.trim() !== '');
+    if (header.keyOn !== null) keyOn = header.keyOn;
     let name = header.name;
     if (!hasRows) {
       if (!sections.has(name)) {
@@ -110,21 +102,40 @@ function readWith(text: string, memo: Memo): ChartRead {
           ),
         );
       }
-      const read = memo(block, `${context} ${name}`, () => {
+      const meter = header.asked.meter ?? song.meter;
+      const read = memo(block, `${context} ${formatMeter(meter)} ${name}`, () => {
         const { rows, passes, problems: layout } = readRows(block.lines);
         if (rows.length === 0)
           return { section: { name, bars: [], variants: [], wishes: [] }, problems: layout };
-        const inside = readSection(name, rows, passes, { meter: song.meter, strings });
+        const inside = readSection(name, rows, passes, { meter, strings });
         return { section: inside.section, problems: [...layout, ...inside.problems] };
       });
       for (const p of read.problems) problems.push({ ...p, line: p.line + block.firstLine - 1 });
       if (read.section.bars.length === 0) continue;
       sections.set(name, read.section);
     }
-    form.push({ section: name, times: header.times, plan: header.plan, key: header.key });
     const known = sections.get(name)!;
-    const wished = withWishes(known, header.wishes);
-    sections.set(name, wished);
+    const { times, plan, tempo, feel, bars } = header;
+    const key = header.key ?? keyOn;
+    if (bars !== null && bars > known.bars.length) {
+      const message = `${name} has ${known.bars.length} bars; expected bars 1-${known.bars.length} or fewer`;
+      problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
+    }
+    form.push({
+      section: name,
+      times,
+      plan,
+      key,
+      ...(tempo === null ? {} : { tempo }),
+      ...(feel === null ? {} : { feel }),
+      ...(bars === null || bars >= known.bars.length ? {} : { bars }),
+    });
+    if (!hasRows && header.asked.meter) {
+      const message = `the bars of ${name} are written above; expected its meter there`;
+      problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
+    }
+    const { meter: _meter, ...later } = header.asked;
+    sections.set(name, withAsked(known, hasRows ? header.asked : later));
   }
   song = { ...song, sections: [...sections.values()], form };
   for (const { text: raw, line } of kept) song = readKeep(song, raw, line, problems);
@@ -197,74 +208,6 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
   }
 }
 
-function readSectionHeader(
-  block: Block,
-  problems: Problem[],
-  strings: Readonly<Record<Player, number>>,
-): {
-  name: string;
-  times: number;
-  plan: FormEntry['plan'];
-  key: string | null;
-  wishes: Wish[];
-} {
-  const { text, line } = block.header;
-  const match = HEADER.exec(text.trim());
-  const header = {
-    name: match?.[1] ?? '',
-    times: 1,
-    plan: null as FormEntry['plan'],
-    key: null as string | null,
-    wishes: [] as Wish[],
-  };
-  if (!match || header.name === '') {
-    problems.push(
-      problemAt(line, 1, text.length, 'expected a section header like == Verse == x2; plan low-high'),
-    );
-    header.name ||= text.replace(/=/g, ' ').trim() || 'Section';
-    if (!match) return header;
-  }
-  const start = text.length - match[2]!.length - (text.length - text.trimEnd().length) + 1;
-  for (const { part, offset } of parts(match[2]!)) {
-    const wrong = (message: string) => problems.push(problemAt(line, start + offset, part.length, message));
-    const times = /^x\s*(\d+)$/.exec(part);
-    const plan = /^plan\s+(\S+)$/.exec(part);
-    const key = /^key\s+(.+)$/.exec(part);
-    if (times) {
-      const n = Number(times[1]);
-      if (n >= 1 && n <= 99) header.times = n;
-      else wrong(`"${part}" does not fit; expected x1 to x99`);
-    } else if (plan) {
-      if (isPlan(plan[1]!)) header.plan = plan[1];
-      else wrong(`"${plan[1]}" is no plan; expected ${PLAN_NAMES.join(', ')}`);
-    } else if (key) {
-      const read = parseKey(key[1]!);
-      if (read.ok) header.key = read.value.text;
-      else wrong(read.error);
-    } else if (/^(guitar1|guitar2|bass)\b/.test(part)) {
-      const wish = parseWish(part, strings);
-      if (wish.ok) header.wishes.push(wish.value);
-      else wrong(wish.error);
-    } else {
-      wrong(
-        `"${part}" is not understood; expected x2, plan low-high, key Em or a wish like guitar1 frets 5-9`,
-      );
-    }
-  }
-  return header;
-}
-
-/** The same section object when nothing is asked, so that what is known of it stays. */
-function withWishes(section: Section, wishes: readonly Wish[]): Section {
-  if (wishes.length === 0) return section;
-  let known = wishing.get(section);
-  const key = wishes.map(formatWish).join('; ');
-  if (known?.key !== key) wishing.set(section, (known = { key, section: { ...section, wishes } }));
-  return known.section;
-}
-
-const wishing = new WeakMap<Section, { key: string; section: Section }>();
-
 /** Rows and pass blocks of a section; lines count from 1 inside the block. */
 function readRows(lines: readonly string[]): { rows: Row[]; passes: PassBlock[]; problems: Problem[] } {
   const problems: Problem[] = [];
@@ -277,23 +220,27 @@ function readRows(lines: readonly string[]): { rows: Row[]; passes: PassBlock[];
     if (trimmed === '') return;
     const column = raw.length - raw.trimStart().length + 1;
     if (trimmed.startsWith('--')) {
-      const match = /^--\s*pass\s+(\d+)\s*:\s*bars?\s+(\d+)(?:\s*-\s*(\d+))?\s*--$/.exec(trimmed);
-      const pass = Number(match?.[1]);
-      const from = Number(match?.[2]);
-      const to = Number(match?.[3] ?? match?.[2]);
+      const match =
+        /^--\s*(?:pass\s+(\d+)|(last)\s+pass)\s*:\s*bars?\s+(\d+)(?:\s*-\s*(\d+))?\s*(out)?\s*--$/.exec(
+          trimmed,
+        );
+      const pass = match?.[2] === 'last' ? 'last' : Number(match?.[1]);
+      const from = Number(match?.[3]);
+      const to = Number(match?.[4] ?? match?.[3]);
       target = [];
-      if (!match || pass < 1 || from < 1 || to < from) {
+      if (!match || (pass !== 'last' && pass < 1) || from < 1 || to < from) {
         problems.push(
           problemAt(
             line,
             column,
             trimmed.length,
-            'expected which pass and bars differ, like -- pass 2: bar 7-8 --',
+            'expected which pass and bars differ, like -- pass 2: bar 7-8 --, -- last pass: bar 8 -- or -- pass 2: bar 8 out --',
           ),
         );
         return;
       }
-      passes.push({ pass, fromBar: from - 1, toBar: to - 1, line, rows: target });
+      const out = match[5] === 'out';
+      passes.push({ pass, fromBar: from - 1, toBar: to - 1, out, line, rows: target });
       return;
     }
     const bar = raw.indexOf('|');
@@ -352,8 +299,9 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
   if (Number(bar) < 1 || Number(bar) > known.bars.length) {
     return wrong(`${section} has ${known.bars.length} bars; expected bar 1 to ${known.bars.length}`);
   }
-  if (beat !== undefined && !(Number(beat) >= 1 && Number(beat) < song.meter.beats + 1)) {
-    return wrong(`a bar has ${song.meter.beats} beats; expected beat 1 to ${song.meter.beats}`);
+  const { beats } = meterOf(song, known);
+  if (beat !== undefined && !(Number(beat) >= 1 && Number(beat) < beats + 1)) {
+    return wrong(`a bar has ${beats} beats; expected beat 1 to ${beats}`);
   }
   if (!(FINDING_KINDS as readonly string[]).includes(kind!)) {
     return wrong(`"${kind}" is no kind of finding; expected one of ${FINDING_KINDS.join(', ')}`);

@@ -11,8 +11,9 @@ import {
 import { formatTuning, FRETS_RANGE, parseTuning, SCALE_RANGE_MM } from '../../instrument/index';
 import { parseNote } from '../../pitch/index';
 import { GUITAR_SCALE_MM, BASS_SCALE_MM } from '../../instrument/index';
-import type { Rig } from '../../song/index';
+import { USUAL_HANDS, type Rig } from '../../song/index';
 import { formatDelay, parseDelay } from '../../time/index';
+import { DOWNS_RANGE, STROKE_WAYS } from '../../hits/index';
 
 /** One `;`-separated setting that could not be read; `offset` counts from the start of the value. */
 export interface SettingProblem {
@@ -53,7 +54,12 @@ export function writeInstrument(instrument: Rig): string {
   const scale = instrument.scaleMm === usualScale ? '' : `; scale ${instrument.scaleMm}`;
   const delay = instrument.delay === null ? '' : `; delay ${formatDelay(instrument.delay)}`;
   const capo = instrument.capo === 0 ? '' : `; capo ${instrument.capo}`;
-  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${delay}${writeHand(instrument.hand)}`;
+  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${delay}${writeHand(instrument.hand)}${writeStrokes(instrument)}`;
+}
+
+function writeStrokes({ strokes, downs }: Rig): string {
+  const way = strokes === USUAL_HANDS.strokes ? '' : `; strokes ${strokes}`;
+  return `${way}${downs === USUAL_HANDS.downs ? '' : `; downs ${downs}`}`;
 }
 
 function writeHand(hand: Hand): string {
@@ -119,13 +125,27 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
       }
       return ok({ ...instrument, hand: { ...instrument.hand, thumb: value === 'yes' } });
     }
+    case 'strokes': {
+      const strokes = STROKE_WAYS.find((s) => s === value);
+      if (!strokes) return fail(`"${value}" are no strokes; expected ${STROKE_WAYS.join(' or ')}`);
+      return ok({ ...instrument, strokes });
+    }
+    case 'downs': {
+      const downs = Number(value);
+      if (value === '' || !(downs >= DOWNS_RANGE.min && downs <= DOWNS_RANGE.max)) {
+        return fail(
+          `"${value}" does not fit; expected ${DOWNS_RANGE.min} to ${DOWNS_RANGE.max} down-strokes a second`,
+        );
+      }
+      return ok({ ...instrument, downs });
+    }
     case 'spread': {
       const spread = readSpread(value, instrument.hand);
       return spread.ok ? ok({ ...instrument, hand: { ...instrument.hand, spreadMm: spread.value } }) : spread;
     }
     default:
       return fail(
-        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, delay, hand, thumb or spread`,
+        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, delay, hand, thumb, spread, strokes or downs`,
       );
   }
 }

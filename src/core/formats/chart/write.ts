@@ -1,19 +1,19 @@
 import {
   formatCell,
-  formatWish,
   openCells,
   PLAYERS,
   type Bar,
   type BarPatch,
-  type FormEntry,
   type PlacedCell,
   type PlacedChord,
   type Player,
   type Section,
   type Variant,
 } from '../../form/index';
-import type { KeptFinding, Song } from '../../song/index';
-import { barTicks, formatMeter } from '../../time/index';
+import { formatLine } from '../../line/index';
+import { meterOf, type KeptFinding, type Song } from '../../song/index';
+import { barTicks, formatMeter, type Meter } from '../../time/index';
+import { writeHeader } from './header';
 import { writeInstrument } from './settings';
 import { writePlaces } from './time-in-bar';
 
@@ -38,32 +38,28 @@ export function writeChart(song: Song): string {
     written.add(section.name);
     // A section played again stands directly under the one before it, like a list.
     if (!(again && lines.at(-1)!.startsWith('=='))) lines.push('');
-    lines.push(writeHeader(entry, again ? [] : section.wishes));
-    if (!again) lines.push(...writeSection(section, barTicks(song.meter)));
+    lines.push(writeHeader(entry, again ? null : section));
+    if (!again) lines.push(...writeSection(section, { song, meter: meterOf(song, section) }));
   }
   if (song.kept.length > 0) lines.push('', ...song.kept.map(writeKept));
   return `${lines.join('\n')}\n`;
 }
 
-function writeHeader(entry: FormEntry, wishes: Section['wishes']): string {
-  const settings = [
-    ...(entry.times === 1 ? [] : [`x${entry.times}`]),
-    ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),
-    ...(entry.key === null ? [] : [`key ${entry.key}`]),
-    ...wishes.map(formatWish),
-  ];
-  return `== ${entry.section} ==${settings.length > 0 ? ` ${settings.join('; ')}` : ''}`;
+interface Ground {
+  readonly song: Song;
+  readonly meter: Meter;
 }
 
-function writeSection(section: Section, ticks: number): string[] {
+function writeSection(section: Section, ground: Ground): string[] {
+  const ticks = barTicks(ground.meter);
   const rows = [
     { label: 'chords', bars: section.bars.map((bar) => writeChords(bar, ticks)) },
     ...(section.bars.some((bar) => bar.voice !== null)
       ? [{ label: 'voice', bars: section.bars.map((bar) => bar.voice ?? '') }]
       : []),
-    ...PLAYERS.flatMap((player) => playerRows(section.bars, player, ticks)),
+    ...PLAYERS.flatMap((player) => playerRows(section.bars, player, ground)),
   ];
-  return [...writeRows(rows), ...section.variants.flatMap((variant) => writeVariant(variant, ticks))];
+  return [...writeRows(rows), ...section.variants.flatMap((variant) => writeVariant(variant, ground))];
 }
 
 interface WrittenRow {
@@ -71,19 +67,42 @@ interface WrittenRow {
   readonly bars: readonly string[];
 }
 
-function playerRows(bars: readonly Bar[], player: Player, ticks: number): WrittenRow[] {
-  const untouched = bars.every((bar) => sameCells(bar.cells[player], openCells(bar.chords)));
+function playerRows(bars: readonly Bar[], player: Player, ground: Ground): WrittenRow[] {
+  const untouched = bars.every(
+    (bar) => bar.lines?.[player] || sameCells(bar.cells[player], openCells(bar.chords)),
+  );
+  const ticks = barTicks(ground.meter);
   const hits = bars.map((bar) => bar.hits[player]);
   return [
     ...(untouched
       ? []
-      : [{ label: player, bars: bars.map((bar) => writeCells(bar.cells[player], bar.chords, ticks)) }]),
+      : [
+          {
+            label: player,
+            bars: bars.map((bar) =>
+              bar.lines?.[player] ? '' : writeCells(bar.cells[player], bar.chords, ticks),
+            ),
+          },
+        ]),
+    ...lineRow(bars, player, ground),
     ...(hits.every((h) => h === null) ? [] : [{ label: `${player} hits`, bars: withRepeats(hits) }]),
   ];
 }
 
-function writeVariant(variant: Variant, ticks: number): string[] {
+/** The row of a player's lines, when there are any. */
+function lineRow(bars: readonly BarPatch[], player: Player, { song, meter }: Ground): WrittenRow[] {
+  if (bars.every((bar) => !bar.lines?.[player])) return [];
+  const strings = song.players[player].tuning.length;
+  const written = bars.map((bar) => {
+    const line = bar.lines?.[player];
+    return line ? formatLine(line, { meter, strings }) : null;
+  });
+  return [{ label: `${player} line`, bars: withRepeats(written) }];
+}
+
+function writeVariant(variant: Variant, ground: Ground): string[] {
   const { bars, fromBar } = variant;
+  const ticks = barTicks(ground.meter);
   const has = (test: (patch: BarPatch) => boolean) => bars.some(test);
   const rows: WrittenRow[] = [
     ...(has((p) => p.chords !== undefined)
@@ -91,14 +110,17 @@ function writeVariant(variant: Variant, ticks: number): string[] {
       : []),
     ...(has((p) => p.voice !== undefined) ? [{ label: 'voice', bars: bars.map((p) => p.voice ?? '') }] : []),
     ...PLAYERS.flatMap((player): WrittenRow[] => [
-      ...(has((p) => p.cells?.[player] !== undefined)
+      ...(has((p) => p.cells?.[player] !== undefined && !p.lines?.[player])
         ? [
             {
               label: player,
-              bars: bars.map((p) => writeCells(p.cells?.[player] ?? [], p.chords ?? [], ticks)),
+              bars: bars.map((p) =>
+                p.lines?.[player] ? '' : writeCells(p.cells?.[player] ?? [], p.chords ?? [], ticks),
+              ),
             },
           ]
         : []),
+      ...lineRow(bars, player, ground),
       ...(has((p) => p.hits?.[player] !== undefined)
         ? [{ label: `${player} hits`, bars: withRepeats(bars.map((p) => p.hits?.[player] ?? null)) }]
         : []),
@@ -106,7 +128,9 @@ function writeVariant(variant: Variant, ticks: number): string[] {
   ];
   const to = fromBar + bars.length;
   const range = to === fromBar + 1 ? `${to}` : `${fromBar + 1}-${to}`;
-  return [`-- pass ${variant.pass}: bar ${range} --`, ...writeRows(rows)];
+  const pass = variant.pass === 'last' ? 'last pass' : `pass ${variant.pass}`;
+  const out = bars.every((p) => p.out) ? ' out' : '';
+  return [`-- ${pass}: bar ${range}${out} --`, ...writeRows(rows)];
 }
 
 function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {

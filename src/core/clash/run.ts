@@ -1,0 +1,132 @@
+import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
+import { handFret, shiftSeconds } from '../grip/index';
+import { spanMm } from '../instrument/index';
+import { lineHand, stepTrouble, type LineStep } from '../line/index';
+import { swungTick, ticksToSeconds } from '../time/index';
+import { levelOf } from './level';
+import type { Stage, Timed } from './stage';
+import { SHIFT_CLASH_SHARE, SHIFT_WATCH_SHARE } from './thresholds';
+import { lengthWords } from './words';
+
+/** Steps of a player's lines that follow each other over bar lines, in ticks from the start of the section. */
+interface Run {
+  readonly player: Player;
+  readonly steps: readonly LineStep[];
+}
+
+/**
+ * What cannot be played in a line: frets that are not there, slurs from nowhere, harmonics that do not ring, two notes
+ * too far apart; and changes of position, within it, into it and out of it, that the time does not allow.
+ */
+export function runs(stage: Stage): readonly Timed[] {
+  return runsOf(stage).flatMap((run) => [...troubles(stage, run), ...positionChanges(stage, run)]);
+}
+
+function runsOf(stage: Stage): readonly Run[] {
+  return PLAYERS.flatMap((player) => {
+    const list: { player: Player; steps: LineStep[]; bar: number }[] = [];
+    stage.bars.forEach((bar, b) => {
+      const line = bar.lines?.[player];
+      if (!line) return;
+      const steps = line.map((step) => ({ ...step, at: b * stage.barTicks + step.at }));
+      const last = list.at(-1);
+      if (last?.bar === b - 1) {
+        last.steps.push(...steps);
+        last.bar = b;
+      } else list.push({ player, steps, bar: b });
+    });
+    return list;
+  });
+}
+
+function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
+  const rig = stage.players[player];
+  return steps.flatMap((step, i): Timed[] => {
+    const ticks = (steps[i + 1]?.at ?? step.at + stage.barTicks) - step.at;
+    const base = { players: [player], pitches: [], score: 1, level: 'clash', at: step.at, ticks } as const;
+    const trouble = stepTrouble(steps, i, rig);
+    if (trouble !== null) {
+      const kind = trouble.includes('is not there') ? 'range' : 'reach';
+      return [{ ...base, kind, text: `${PLAYER_WORDS[player]}: ${trouble}.` }];
+    }
+    const frets = step.notes.flatMap((n) => (n.fret === null || n.fret === 0 ? [] : [n.fret as number]));
+    const wide = frets.length < 2 ? 0 : spanMm(rig, Math.min(...frets), Math.max(...frets));
+    const limit = rig.hand.spreadMm['14'];
+    if (wide <= limit) return [];
+    const text = `${PLAYER_WORDS[player]} cannot hold these two notes: reach ${Math.round(wide)} mm over ${limit}.`;
+    return [{ ...base, kind: 'reach', text }];
+  });
+}
+
+function positionChanges(stage: Stage, { player, steps }: Run): readonly Timed[] {
+  const rig = stage.players[player];
+  const hand = lineHand(steps, rig, rig.hand);
+  const found = hand.moves.flatMap((move) => {
+    // The hand can start when the last note it held is struck.
+    const before = hand.places.findLastIndex((place, i) => i < move.to && place !== null);
+    return tooFast(stage, {
+      ...move,
+      player,
+      from: steps[Math.max(0, before)]!.at,
+      to: steps[move.to]!.at,
+    });
+  });
+  return [...found, ...intoAndOut(stage, { player, steps }, hand.places)];
+}
+
+/** From the grip before the line to its first position, and from its last to the grip after it. */
+function intoAndOut(
+  stage: Stage,
+  { player, steps }: Run,
+  places: readonly (number | null)[],
+): readonly Timed[] {
+  const rig = stage.players[player];
+  const first = places.findIndex((p) => p !== null);
+  const last = places.findLastIndex((p) => p !== null);
+  if (first < 0) return [];
+  const sounds = stage.sounds[player];
+  const before = sounds.findLast((s) => s.at < steps[0]!.at);
+  const after = sounds.find((s) => s.at > steps.at(-1)!.at && s.step === null);
+  const change = (a: number | null, b: number | null, from: number, to: number) => {
+    if (a === null || b === null || a === b) return [];
+    const mm = spanMm(rig, Math.min(a, b), Math.max(a, b));
+    return tooFast(stage, { player, from, to, frets: Math.abs(a - b), mm, seconds: shiftSeconds(mm, 1) });
+  };
+  return [
+    ...(before && before.step === null
+      ? change(handFret(before.grip), places[first]!, before.at, steps[first]!.at)
+      : []),
+    ...(after ? change(places[last]!, handFret(after.grip), steps[last]!.at, after.at) : []),
+  ];
+}
+
+function tooFast(
+  stage: Stage,
+  move: { player: Player; from: number; to: number; frets: number; mm: number; seconds: number },
+): readonly Timed[] {
+  const { player, from, to } = move;
+  const swing = stage.section.swing ?? null;
+  const there = ticksToSeconds(swungTick(to, swing) - swungTick(from, swing), stage.tempo);
+  if (there <= 0) return [];
+  const share = move.seconds / there;
+  if (share < SHIFT_WATCH_SHARE) return [];
+  const fastest = Math.floor(stage.tempo / share);
+  const what = `a change of position of ${move.frets} ${move.frets === 1 ? 'fret' : 'frets'} (${Math.round(move.mm)} mm) in ${lengthWords(to - from)}`;
+  const text =
+    share >= 1
+      ? `${PLAYER_WORDS[player]}: ${what} does not go at ${stage.tempo} bpm; it goes up to ${fastest} bpm.`
+      : `${PLAYER_WORDS[player]}: ${what} is tight; it goes up to ${fastest} bpm.`;
+  const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
+  return [
+    {
+      kind: 'shift',
+      level: levelOf(score),
+      players: [player],
+      pitches: [],
+      text,
+      score,
+      at: to,
+      ticks: to - from,
+    },
+  ];
+}

@@ -1,0 +1,219 @@
+import { problemAt, type Problem } from '../../base/index';
+import {
+  formatWish,
+  isPlan,
+  parseWish,
+  PLAN_NAMES,
+  PLAYERS,
+  type FormEntry,
+  type Player,
+  type Section,
+  type SectionHand,
+  type Wish,
+} from '../../form/index';
+import { STROKE_WAYS } from '../../hits/index';
+import { parseKey } from '../../pitch/index';
+import {
+  formatMeter,
+  formatSwing,
+  parseMeter,
+  parseSwing,
+  TEMPO_RANGE,
+  type Meter,
+  type Swing,
+} from '../../time/index';
+import { parts, readVoice } from './settings';
+
+/** What a header says of the section itself, whenever it is played. */
+export interface Asked {
+  readonly wishes: readonly Wish[];
+  readonly meter?: Meter;
+  readonly swing?: Swing;
+  readonly voice?: readonly [string, string];
+  readonly hands?: Section['hands'];
+}
+
+/** What stands after `== Name ==`. */
+export interface SectionHeader {
+  readonly name: string;
+  readonly times: number;
+  readonly plan: FormEntry['plan'];
+  readonly key: string | null;
+  /** The key set for this and everything after it: `key Em from here`. */
+  readonly keyOn: string | null;
+  readonly tempo: number | null;
+  readonly feel: FormEntry['feel'] | null;
+  /** Only the first so many bars. */
+  readonly bars: number | null;
+  readonly asked: Asked;
+}
+
+const HEADER = /^==\s*(.*?)\s*==\s*(.*)$/;
+
+const EXPECTED =
+  'x2, plan low-high, key Em (from here), tempo 96, feel half, bars 1-4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1 or a wish like guitar1 frets 5-9';
+
+/** Reads `== Verse == x2; plan low-high`. Whatever cannot be read is a problem; the rest counts. */
+export function readSectionHeader(
+  { text, line }: { readonly text: string; readonly line: number },
+  problems: Problem[],
+  strings: Readonly<Record<Player, number>>,
+): SectionHeader {
+  const match = HEADER.exec(text.trim());
+  let header: SectionHeader = {
+    name: match?.[1] ?? '',
+    times: 1,
+    plan: null,
+    key: null,
+    keyOn: null,
+    tempo: null,
+    feel: null,
+    bars: null,
+    asked: { wishes: [] },
+  };
+  if (!match || header.name === '') {
+    problems.push(
+      problemAt(line, 1, text.length, 'expected a section header like == Verse == x2; plan low-high'),
+    );
+    header = { ...header, name: header.name || text.replace(/=/g, ' ').trim() || 'Section' };
+    if (!match) return header;
+  }
+  const start = text.length - match[2]!.length - (text.length - text.trimEnd().length) + 1;
+  for (const { part, offset } of parts(match[2]!)) {
+    const read = setting(part, header, strings);
+    if (typeof read === 'string') problems.push(problemAt(line, start + offset, part.length, read));
+    else header = read;
+  }
+  return header;
+}
+
+/** The header with one setting, or what is wrong with it. */
+function setting(
+  part: string,
+  header: SectionHeader,
+  strings: Readonly<Record<Player, number>>,
+): SectionHeader | string {
+  const [, word, value] = (/^(x)\s*(\d+)$/.exec(part) ?? /^(\S+)\s*(.*)$/.exec(part))!;
+  const ask = (asked: Partial<Asked>): SectionHeader => ({
+    ...header,
+    asked: { ...header.asked, ...asked },
+  });
+  switch (word) {
+    case 'x': {
+      const times = Number(value);
+      return times >= 1 && times <= 99 ? { ...header, times } : `"${part}" does not fit; expected x1 to x99`;
+    }
+    case 'plan':
+      return isPlan(value!)
+        ? { ...header, plan: value }
+        : `"${value}" is no plan; expected ${PLAN_NAMES.join(', ')}`;
+    case 'key': {
+      const [, name, on] = /^(.*?)(\s+from here)?$/.exec(value!)!;
+      const key = parseKey(name!);
+      if (!key.ok) return key.error;
+      return on ? { ...header, keyOn: key.value.text } : { ...header, key: key.value.text };
+    }
+    case 'tempo': {
+      const tempo = Number(value!.replace(/\s*bpm$/, ''));
+      return tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max
+        ? { ...header, tempo }
+        : `"${value}" is no tempo; expected ${TEMPO_RANGE.min} to ${TEMPO_RANGE.max} bpm`;
+    }
+    case 'feel':
+      return value === 'half' || value === 'double'
+        ? { ...header, feel: value }
+        : `"${value}" is no feel; expected half or double`;
+    case 'bars': {
+      const range = /^1\s*-\s*(\d{1,3})$/.exec(value!);
+      return range && Number(range[1]) >= 1
+        ? { ...header, bars: Number(range[1]) }
+        : `"${value}" are no bars; expected the first ones, like bars 1-4 (cut the section in two to begin later)`;
+    }
+    case 'meter': {
+      const meter = parseMeter(value!);
+      return meter.ok ? ask({ meter: meter.value }) : meter.error;
+    }
+    case 'swing': {
+      const swing = parseSwing(value!);
+      if (!swing.ok) return swing.error;
+      return swing.value === null ? header : ask({ swing: swing.value });
+    }
+    case 'voice': {
+      const voice = readVoice(value!);
+      return voice.ok ? ask({ voice: voice.value }) : voice.error;
+    }
+    case 'guitar1':
+    case 'guitar2':
+    case 'bass': {
+      const hand = readHand(word, value!);
+      if (typeof hand === 'string') return hand;
+      if (hand !== null) {
+        const hands = { ...header.asked.hands, [word]: { ...header.asked.hands?.[word], ...hand } };
+        return ask({ hands });
+      }
+      const wish = parseWish(part, strings);
+      return wish.ok ? ask({ wishes: [...header.asked.wishes, wish.value] }) : wish.error;
+    }
+    default:
+      return `"${part}" is not understood; expected ${EXPECTED}`;
+  }
+}
+
+/** `strokes down` or `with guitar1`; null when it is something else, a message when it is wrong. */
+function readHand(player: Player, text: string): SectionHand | string | null {
+  const match = /^(strokes|with)\s+(\S+)$/.exec(text);
+  if (!match) return null;
+  if (match[1] === 'strokes') {
+    const strokes = STROKE_WAYS.find((s) => s === match[2]);
+    return strokes ? { strokes } : `"${match[2]}" are no strokes; expected ${STROKE_WAYS.join(' or ')}`;
+  }
+  const leader = PLAYERS.find((p) => p === match[2] && p !== player);
+  const others = PLAYERS.filter((p) => p !== player).join(' or ');
+  return leader ? { with: leader } : `"${match[2]}" cannot be followed; expected ${others}`;
+}
+
+/** The section with what its header asks; the same object when nothing is asked, so that what is known of it stays. */
+export function withAsked(section: Section, asked: Asked): Section {
+  const { wishes, ...rest } = asked;
+  if (wishes.length === 0 && Object.keys(rest).length === 0) return section;
+  const key = JSON.stringify(asked);
+  let known = asking.get(section);
+  if (known?.key !== key) {
+    const own = wishes.length === 0 ? {} : { wishes };
+    asking.set(section, (known = { key, section: { ...section, ...rest, ...own } }));
+  }
+  return known.section;
+}
+
+const asking = new WeakMap<Section, { key: string; section: Section }>();
+
+/** The header of one entry, with what belongs to the section itself where it is written for the first time. */
+export function writeHeader(entry: FormEntry, section: Section | null): string {
+  const settings = [
+    ...(entry.times === 1 ? [] : [`x${entry.times}`]),
+    ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),
+    ...(entry.key === null ? [] : [`key ${entry.key}`]),
+    ...(entry.tempo === undefined ? [] : [`tempo ${entry.tempo}`]),
+    ...(entry.feel === undefined ? [] : [`feel ${entry.feel}`]),
+    ...(entry.bars === undefined ? [] : [`bars 1-${entry.bars}`]),
+    ...(section ? sectionSettings(section) : []),
+  ];
+  return `== ${entry.section} ==${settings.length > 0 ? ` ${settings.join('; ')}` : ''}`;
+}
+
+function sectionSettings(section: Section): readonly string[] {
+  const { meter, swing, voice, hands } = section;
+  return [
+    ...(meter ? [`meter ${formatMeter(meter)}`] : []),
+    ...(swing ? [`swing ${formatSwing(swing)}`] : []),
+    ...(voice ? [`voice ${voice[0]}-${voice[1]}`] : []),
+    ...PLAYERS.flatMap((player) => {
+      const hand = hands?.[player];
+      return [
+        ...(hand?.strokes ? [`${player} strokes ${hand.strokes}`] : []),
+        ...(hand?.with ? [`${player} with ${hand.with}`] : []),
+      ];
+    }),
+    ...section.wishes.map(formatWish),
+  ];
+}

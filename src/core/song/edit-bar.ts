@@ -1,0 +1,171 @@
+import {
+  isOnPass,
+  lineCells,
+  openCells,
+  variantAt,
+  withLine,
+  type Bar,
+  type BarPatch,
+  type Cell,
+  type PlacedCell,
+  type Push,
+  type Section,
+} from '../form/index';
+import type {
+  CellAddress,
+  CellChange,
+  HitsChange,
+  LineChange,
+  OnPass,
+  PushChange,
+  VoiceChange,
+} from './address';
+import { mapSections, sectionNamed, type Song } from './song';
+
+/** The cell at an address, as it is played on that pass; null when there is none. */
+export function cellAt(song: Song, at: CellAddress): Cell | null {
+  const section = sectionNamed(song, at.section);
+  if (!section) return null;
+  const variant = variantAt(section, withTimes(song, at));
+  const list =
+    variant === null
+      ? section.bars[at.bar]?.cells[at.player]
+      : section.variants[variant]!.bars[at.bar - section.variants[variant]!.fromBar]!.cells![at.player];
+  return list?.[at.index]?.cell ?? null;
+}
+
+/** How often the playing an address speaks of is played. */
+function withTimes<A extends OnPass>(song: Song, at: A): A & { readonly times: number } {
+  const times = at.times ?? song.form.find((e) => e.section === at.section)?.times ?? 1;
+  return { ...at, times };
+}
+
+export function setCell(song: Song, { at, cell }: CellChange): Song {
+  const now = cellAt(song, at);
+  const where = `cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`;
+  if (now === null) throw new RangeError(`No ${where}`);
+  if (now.kind === 'grip' && now.step) throw new RangeError(`A line stands in ${where}`);
+  return mapSections(song, (section) =>
+    section.name === at.section ? setInSection(section, withTimes(song, at), cell) : section,
+  );
+}
+
+function setInSection(section: Section, at: CellAddress & { readonly times: number }, cell: Cell): Section {
+  const put = (list: readonly PlacedCell[]) => list.map((c, i) => (i === at.index ? { ...c, cell } : c));
+  const variant = variantAt(section, at);
+  if (variant === null) {
+    const bars = section.bars.map((bar, b) =>
+      b === at.bar ? { ...bar, cells: { ...bar.cells, [at.player]: put(bar.cells[at.player]) } } : bar,
+    );
+    return { ...section, bars };
+  }
+  const variants = section.variants.map((v, i) => {
+    if (i !== variant) return v;
+    const bars = v.bars.map((patch, b) =>
+      b === at.bar - v.fromBar
+        ? { ...patch, cells: { ...patch.cells, [at.player]: put(patch.cells![at.player]!) } }
+        : patch,
+    );
+    return { ...v, bars };
+  });
+  return { ...section, variants };
+}
+
+export function setHits(song: Song, change: HitsChange): Song {
+  const { player, bar, hits } = change;
+  return mapBar(song, change, {
+    has: (patch) => patch.hits?.[player] !== undefined,
+    patch: (p) => ({ ...p, hits: { ...p.hits, [player]: hits } }),
+    bar: (b) => ({ ...b, hits: { ...b.hits, [player]: hits } }),
+    what: `hits of ${player} in bar ${bar + 1}`,
+  });
+}
+
+export function setLine(song: Song, change: LineChange): Song {
+  const { player, bar, line } = change;
+  const strings = song.players[player].tuning.length;
+  const first = bar === 0;
+  return mapBar(song, change, {
+    has: (patch) => patch.cells?.[player] !== undefined,
+    patch: (p) => {
+      const { [player]: _gone, ...lines } = p.lines ?? {};
+      const cells = line ? lineCells(line, { strings, first }) : openCells(p.chords ?? []);
+      return {
+        ...p,
+        cells: { ...p.cells, [player]: cells },
+        lines: line ? { ...lines, [player]: line } : lines,
+      };
+    },
+    bar: (b) => {
+      if (line) return withLine(b, player, line, { strings, first });
+      const { [player]: _gone, ...lines } = b.lines ?? {};
+      return { ...b, cells: { ...b.cells, [player]: openCells(b.chords) }, lines };
+    },
+    what: `bar ${bar + 1}`,
+  });
+}
+
+export function setPush(song: Song, change: PushChange): Song {
+  const { at, push } = change;
+  const put = <T extends { readonly at: number; readonly push: Push }>(list: readonly T[]) =>
+    list.map((one) => (one.at === at ? { ...one, push } : one));
+  const what = `push in bar ${change.bar + 1}`;
+  let next = song;
+  for (const player of change.players) {
+    next = mapBar(next, change, {
+      has: (patch) => patch.cells?.[player] !== undefined,
+      patch: (p) => ({ ...p, cells: { ...p.cells, [player]: put(p.cells![player]!) } }),
+      bar: (b) => ({ ...b, cells: { ...b.cells, [player]: put(b.cells[player]) } }),
+      what,
+    });
+  }
+  if (!change.chord) return next;
+  return mapBar(next, change, {
+    has: (patch) => patch.chords !== undefined,
+    patch: (p) => ({ ...p, chords: put(p.chords!) }),
+    bar: (b) => ({ ...b, chords: put(b.chords) }),
+    what,
+  });
+}
+
+export function setVoice(song: Song, change: VoiceChange): Song {
+  const { voice, bar } = change;
+  return mapBar(song, change, {
+    has: (patch) => patch.voice !== undefined,
+    patch: (p) => ({ ...p, voice }),
+    bar: (b) => ({ ...b, voice }),
+    what: `bar ${bar + 1}`,
+  });
+}
+
+/** Changes a bar where it is written for that pass: in the last patch that `has` it, else in the section itself. */
+function mapBar(
+  song: Song,
+  where: OnPass & { readonly bar: number },
+  change: {
+    has: (patch: BarPatch) => boolean;
+    patch: (patch: BarPatch) => BarPatch;
+    bar: (bar: Bar) => Bar;
+    what: string;
+  },
+): Song {
+  const at = withTimes(song, where);
+  if (!sectionNamed(song, at.section)?.bars[at.bar])
+    throw new RangeError(`No ${change.what} of ${at.section}`);
+  return mapSections(song, (section) => {
+    if (section.name !== at.section) return section;
+    const written = section.variants.findLastIndex((v) => {
+      const patch = isOnPass(v, at) ? v.bars[at.bar - v.fromBar] : undefined;
+      return patch !== undefined && change.has(patch);
+    });
+    if (written < 0) {
+      return { ...section, bars: section.bars.map((b, i) => (i === at.bar ? change.bar(b) : b)) };
+    }
+    const variants = section.variants.map((v, i) =>
+      i === written
+        ? { ...v, bars: v.bars.map((p, n) => (n === at.bar - v.fromBar ? change.patch(p) : p)) }
+        : v,
+    );
+    return { ...section, variants };
+  });
+}

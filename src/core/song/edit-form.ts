@@ -1,0 +1,139 @@
+import { PLAYERS, type Bar, type Cell, type FormEntry, type Section, type Variant } from '../form/index';
+import { moveKey } from '../pitch/index';
+import { keyShift, mapSections, sectionNamed, songKey, type Song } from './song';
+import { moveSection } from './unfold';
+
+/** Bars of a section from `fromBar` (from 0) on, on one pass. */
+export interface VaryChange {
+  readonly section: string;
+  readonly pass: number | 'last';
+  readonly fromBar: number;
+}
+
+/** How an entry of the form is played; null: as usual. */
+export interface PlayingChange {
+  readonly times?: number;
+  readonly tempo?: number | null;
+  readonly feel?: FormEntry['feel'] | null;
+  readonly bars?: number | null;
+}
+
+/** Gives bars (from 0) of a section an own version on one pass, to begin with the same as before. */
+export function vary(song: Song, edit: VaryChange & { readonly bars: number }): Song {
+  const section = sectionNamed(song, edit.section);
+  const bars = section?.bars.slice(edit.fromBar, edit.fromBar + edit.bars) ?? [];
+  if (!section || bars.length === 0) throw new RangeError(`No bar ${edit.fromBar + 1} of ${edit.section}`);
+  const variant: Variant = {
+    pass: edit.pass,
+    fromBar: edit.fromBar,
+    bars: bars.map((b) => ({ ...b })),
+  };
+  return mapSections(song, (s) => (s === section ? { ...s, variants: [...s.variants, variant] } : s));
+}
+
+/** Leaves the bars of a section from `fromBar` (from 0) on out on one pass. */
+export function stopShort(song: Song, edit: VaryChange): Song {
+  const section = sectionNamed(song, edit.section);
+  const count = (section?.bars.length ?? 0) - edit.fromBar;
+  if (!section || count < 1 || edit.fromBar < 1)
+    throw new RangeError(`No bars from ${edit.fromBar + 1} on to leave out of ${edit.section}`);
+  const variant: Variant = {
+    pass: edit.pass,
+    fromBar: edit.fromBar,
+    bars: Array.from({ length: count }, () => ({ out: true }) as const),
+  };
+  return mapSections(song, (s) => (s === section ? { ...s, variants: [...s.variants, variant] } : s));
+}
+
+export function setPlaying(
+  song: Song,
+  edit: { readonly entry: number; readonly change: PlayingChange },
+): Song {
+  const { times, tempo, feel, bars } = edit.change;
+  const form = song.form.map((entry, i): FormEntry => {
+    if (i !== edit.entry) return entry;
+    const next: { -readonly [K in keyof FormEntry]: FormEntry[K] } = { ...entry };
+    if (times !== undefined) next.times = times;
+    if (tempo === null) delete next.tempo;
+    else if (tempo !== undefined) next.tempo = tempo;
+    if (feel === null) delete next.feel;
+    else if (feel !== undefined) next.feel = feel;
+    if (bars === null) delete next.bars;
+    else if (bars !== undefined) next.bars = bars;
+    return next;
+  });
+  return { ...song, form };
+}
+
+/**
+ * Two sections from one before bar `bar` (from 1; it counts from 0, so it is the number of bars of the first part): what was played as A is played as A and B, pass by pass where it was
+ * played more than once. Only for sections that are the same every time.
+ */
+export function cut(
+  song: Song,
+  edit: { readonly section: string; readonly bar: number; readonly name: string },
+): Song {
+  const section = sectionNamed(song, edit.section);
+  const at = edit.bar;
+  if (!section || at < 1 || at >= section.bars.length)
+    throw new RangeError(`No bar ${at + 1} to cut ${edit.section} before`);
+  if (sectionNamed(song, edit.name)) throw new RangeError(`There is a section ${edit.name}`);
+  // Once each pass is an entry of its own, a second and a last time could not be told apart any more.
+  if (section.variants.length > 0) throw new RangeError(`${edit.section} differs from time to time`);
+  const first: Section = { ...section, bars: section.bars.slice(0, at) };
+  const rest: Section = { ...section, bars: section.bars.slice(at), name: edit.name };
+  // The second part must say by itself what was held over the cut.
+  const second = { ...rest, bars: rest.bars.map((b, i) => (i === 0 ? heldInto(section, at, b) : b)) };
+  const form = song.form.flatMap((entry): FormEntry[] => {
+    if (entry.section !== edit.section) return [entry];
+    const { bars: only, ...whole } = entry;
+    if (only !== undefined && only <= at) return [entry];
+    const tail = only === undefined ? {} : { bars: only - at };
+    const once = [whole, { ...whole, section: edit.name, ...tail }];
+    if (entry.times === 1) return once;
+    return Array.from({ length: entry.times }, () => once.map((e) => ({ ...e, times: 1 }))).flat();
+  });
+  return {
+    ...song,
+    sections: song.sections.flatMap((s) => (s === section ? [first, second] : [s])),
+    form,
+    kept: song.kept.map((k) =>
+      k.section === edit.section && k.bar > at ? { ...k, section: edit.name, bar: k.bar - at } : k,
+    ),
+  };
+}
+
+/** A bar that begins with what goes on from the bars before it. */
+function heldInto(section: Section, at: number, bar: Bar): Bar {
+  const before = section.bars.slice(0, at);
+  const chord = before.flatMap((b) => b.chords).at(-1);
+  const chords =
+    bar.chords.some((c) => c.at === 0) || !chord
+      ? bar.chords
+      : [{ at: 0, push: 0 as const, chord: chord.chord }, ...bar.chords];
+  const cells = Object.fromEntries(
+    PLAYERS.map((player) => {
+      const own = bar.cells[player];
+      const held = before.flatMap((b) => b.cells[player]).at(-1);
+      if (own.some((c) => c.at === 0) || !held || bar.lines?.[player]) return [player, own];
+      const { step: _step, ...cell } = held.cell as Cell & { step?: unknown };
+      return [player, [{ at: 0, push: 0, cell: cell as Cell }, ...own]];
+    }),
+  ) as unknown as Bar['cells'];
+  return { ...bar, chords, cells };
+}
+
+/** Gives one playing its own copy of the material, moved into its key, under a new name. */
+export function detach(song: Song, index: number, name: string): Song {
+  const entry = song.form[index];
+  const section = entry && sectionNamed(song, entry.section);
+  if (!entry || !section) throw new RangeError(`No playing ${index + 1} in the form`);
+  const shift = keyShift(song, entry);
+  const key = moveKey(songKey(song), shift);
+  const own = { ...(shift === 0 ? section : moveSection(section, { song, shift, key })), name };
+  return {
+    ...song,
+    sections: [...song.sections, own],
+    form: song.form.map((e, i) => (i === index ? { ...e, section: name, key: null } : e)),
+  };
+}
