@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import type { Player } from '../core/form/index';
-import type { SheetBar } from '../core/sheet/index';
+import type { SheetBar, SheetNote, SheetStep } from '../core/sheet/index';
+import { noteText } from '../core/sheet/index';
 import { PLAYER_FILL } from './player-look';
 
 interface Props {
@@ -23,10 +24,16 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
   const x = (at: number) => left + 12 + (at / bar.ticks) * inner;
   const y = (string: number) => HEAD + (strings.length - 1 - string) * STEP;
   const bottom = y(0);
-  const hits = bar.hits ? [...bar.hits] : [];
-  const height = bottom + (hits.length > 0 ? 26 : 10);
+  const hits = bar.hits ?? [];
+  const height = bottom + (hits.length > 0 || bar.line ? 26 : 10);
   return (
-    <svg width={width} height={height} role="img" aria-label={describe(bar)} className="text-ink">
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={describe(bar, strings.length)}
+      className="text-ink"
+    >
       <text x={left + 2} y={10} className="fill-soft text-[11px]">
         {bar.number}
       </text>
@@ -86,6 +93,9 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
           );
         });
       })}
+      {bar.line?.map((step) => (
+        <StepMarks key={step.at} step={step} line={bar.line!} {...{ x, y, player }} />
+      ))}
       {hits.map((hit, i) => (
         <text
           key={i}
@@ -94,20 +104,119 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
           textAnchor="middle"
           className="fill-ink font-mono text-[12px]"
         >
-          {hit}
+          {hit[0]}
+          {hit.length > 1 && (
+            <tspan dx="-1" dy="-4" className="text-[11px]">
+              {hit[1] === 'v' ? '↓' : '↑'}
+            </tspan>
+          )}
         </text>
       ))}
     </svg>
   );
 });
 
+interface Places {
+  readonly x: (at: number) => number;
+  readonly y: (string: number) => number;
+  readonly player: Player;
+}
+
+/** A step of a line: frets on their strings, and how each is reached and bent drawn between and above them. */
+function StepMarks({ step, line, x, y, player }: Places & { step: SheetStep; line: readonly SheetStep[] }) {
+  const cx = x(step.at) + 4;
+  if (step.notes.length === 0) {
+    return (
+      <text x={cx} y={y(0) - 1} textAnchor="middle" className="fill-soft text-[13px] italic">
+        r
+      </text>
+    );
+  }
+  return (
+    <g>
+      {step.notes.map((note) => {
+        const text = note.trill === null ? note.text : `${note.text}–${note.trill}`;
+        const half = 4 * text.length + 1;
+        const before = line.findLast((s) => s.at < step.at && s.notes.some((n) => n.string === note.string));
+        return (
+          <g key={note.string}>
+            {note.reached !== null && before && (
+              <Reached note={note} from={x(before.at) + 9} to={cx - half} y={y(note.string)} />
+            )}
+            <rect x={cx - half} y={y(note.string) - 7} width={2 * half} height={13} className="fill-sheet" />
+            <text
+              x={cx}
+              y={y(note.string) + 5}
+              textAnchor="middle"
+              className={`font-mono text-[14px] font-bold ${PLAYER_FILL[player]}`}
+            >
+              {text}
+            </text>
+            {note.bend !== null && (
+              <g className="text-ink">
+                <path
+                  d={`M${cx + half},${y(note.string)} q8,0 8,-11${note.release ? ' q0,11 8,11' : ''}`}
+                  fill="none"
+                  stroke="currentColor"
+                  strokeWidth="1.2"
+                />
+                <text x={cx + half + 5} y={y(note.string) - 12} className="fill-ink text-[11px]">
+                  {note.bend}
+                </text>
+              </g>
+            )}
+            {note.vibrato && (
+              <path
+                d={`M${cx + half + 1},${y(note.string) - 3} q2,-4 4,0 t4,0 t4,0`}
+                className="stroke-ink"
+                fill="none"
+                strokeWidth="1.2"
+              />
+            )}
+          </g>
+        );
+      })}
+      {step.muted && (
+        <text x={cx} y={y(0) + 18} textAnchor="middle" className="fill-soft font-mono text-[12px]">
+          M
+        </text>
+      )}
+    </g>
+  );
+}
+
+/** A bow for a hammer-on or pull-off with its letter, a slanted stroke for a slide. */
+function Reached({ note, from, to, y }: { note: SheetNote; from: number; to: number; y: number }) {
+  if (note.reached === 'slide-up' || note.reached === 'slide-down') {
+    const up = note.reached === 'slide-up' ? 4 : -4;
+    return <line x1={from} y1={y + up} x2={to} y2={y - up} className="stroke-ink" strokeWidth="1.2" />;
+  }
+  const middle = (from + to) / 2;
+  return (
+    <g>
+      <path
+        d={`M${from},${y - 6} Q${middle},${y - 13} ${to + 4},${y - 6}`}
+        className="stroke-ink"
+        fill="none"
+      />
+      <text x={middle} y={y - 10} textAnchor="middle" className="fill-soft text-[11px] italic">
+        {note.reached === 'hammer' ? 'h' : 'p'}
+      </text>
+    </g>
+  );
+}
+
 function early(words: string): string {
   if (words === '') return '';
   return words.includes('sixteenth') ? '‹‹' : '‹';
 }
 
-function describe(bar: SheetBar): string {
+function describe(bar: SheetBar, strings: number): string {
   const chords = bar.chords.map((c) => c.text).join(' ');
   const grips = bar.cells.map((c) => c.text).join(' ');
-  return `Bar ${bar.number}: ${chords || 'as before'}; ${grips || 'held'}${bar.hits ? `; hits ${bar.hits}` : ''}`;
+  const line = bar.line
+    ?.map((s) => s.notes.map((n) => `${noteText(n)} on string ${strings - n.string}`).join(' and ') || 'rest')
+    .join(', ');
+  const what = line === undefined ? grips || 'held' : `line: ${line}`;
+  return `Bar ${bar.number}: ${chords || 'as before'}; ${what}${bar.hits ? `; hits ${bar.hits.join('')}` : ''}`;
 }

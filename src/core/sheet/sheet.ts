@@ -1,10 +1,12 @@
 import { ordinal } from '../base/index';
+import { sheetSteps, type SheetStep } from './line-marks';
 import { barsOnPass, differingPasses, PLAYER_WORDS, type Bar, type Player } from '../form/index';
 import { formatGrip, type Grip } from '../grip/index';
+import { placesOf } from '../hits/index';
 import { formatTuning, tuningWords, type Instrument } from '../instrument/index';
 import { pretty } from '../pitch/index';
 import { songKey, songLength, unfold, type Playing, type Song } from '../song/index';
-import { barTicks, formatDuration, formatMeter, type Meter } from '../time/index';
+import { barTicks, formatDuration, formatMeter, formatSwing, type Meter } from '../time/index';
 
 /** One player's sheet: everything to stand in front of them, in played order, independent of screen or paper. */
 export interface Sheet {
@@ -36,8 +38,10 @@ export interface SheetBar {
   readonly ticks: number;
   readonly chords: readonly { readonly at: number; readonly text: string; readonly early: string }[];
   readonly cells: readonly SheetCell[];
-  /** Hits as written, or null: strike each grip once and let it ring. */
-  readonly hits: string | null;
+  /** Hits as written, one symbol a place; null: strike each grip once and let it ring. */
+  readonly hits: readonly string[] | null;
+  /** A line instead of grips with hits, or null. */
+  readonly line: readonly SheetStep[] | null;
 }
 
 export interface SheetCell {
@@ -66,7 +70,7 @@ export function sheetOf(song: Song, player: Player): Sheet {
   const parts = unfold(song).map((playing) => {
     const again = shown.has(playing.section);
     shown.add(playing.section);
-    return partOf(playing, { player, meter: song.meter, again });
+    return partOf(playing, { song, player, again });
   });
   return {
     player,
@@ -85,25 +89,35 @@ export function sheetName(sheet: Sheet): string {
 
 function partOf(
   playing: Playing,
-  { player, meter, again }: { player: Player; meter: Meter; again: boolean },
+  { song, player, again }: { song: Song; player: Player; again: boolean },
 ): SheetPart {
-  const { section, entry } = playing;
+  const { section, entry, meter } = playing;
+  const hand = section.hands?.[player];
   const remarks = [
     ...(entry.times > 1 ? [timesWords(entry.times)] : []),
     ...(playing.shift !== 0 ? [`in ${pretty(playing.key.text)}`] : []),
+    ...(playing.tempo === song.tempo ? [] : [`${playing.tempo} bpm`]),
+    ...(section.meter && !again ? [`in ${formatMeter(meter)}`] : []),
+    ...(entry.feel ? [entry.feel === 'half' ? 'half-time feel' : 'double-time feel'] : []),
+    ...(section.swing && !again ? [`swing ${formatSwing(section.swing)}`] : []),
+    ...(entry.bars === undefined ? [] : [`only the first ${entry.bars} bars`]),
+    ...(hand?.strokes === 'down' && !again ? ['all down-strokes'] : []),
+    ...(hand?.with && !again ? [`hits with ${PLAYER_WORDS[hand.with]}`] : []),
     ...(again ? ['as before'] : []),
   ];
   if (again) return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars: [], passes: [] };
-  const bars = section.bars.map((bar, i) => barOf(bar, { player, number: i + 1, meter }));
+  const bars = barsOnPass(section, 1).map((bar, i) => barOf(bar, { player, number: i + 1, meter }));
   const passes = differingPasses(section)
-    .filter((pass) => pass <= entry.times)
+    .filter((pass) => pass > 1 && pass <= entry.times)
     .flatMap((pass) => {
       const played = barsOnPass(section, pass);
       const different = played.flatMap((bar, i) => {
         const made = barOf(bar, { player, number: i + 1, meter });
         return JSON.stringify(made) === JSON.stringify(bars[i]) ? [] : [made];
       });
-      return different.length === 0 ? [] : [{ heading: `${ordinal(pass)} time`, bars: different }];
+      const short = played.length < bars.length ? `, stops after bar ${played.length}` : '';
+      if (different.length === 0 && short === '') return [];
+      return [{ heading: `${ordinal(pass)} time${short}`, bars: different }];
     });
   return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars, passes };
 }
@@ -112,18 +126,21 @@ function barOf(
   bar: Bar,
   { player, number, meter }: { player: Player; number: number; meter: Meter },
 ): SheetBar {
+  const line = bar.lines?.[player];
+  const hits = bar.hits[player];
   return {
     number,
     ticks: barTicks(meter),
     chords: bar.chords.map((c) => ({ at: c.at, text: pretty(c.chord), early: earlyWords(c.push) })),
-    cells: bar.cells[player].map(({ at, push, cell }) => ({
+    cells: (line ? [] : bar.cells[player]).map(({ at, push, cell }) => ({
       at,
       grip: cell.kind === 'grip' ? cell.grip : null,
       text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,
       early: earlyWords(push),
       guess: cell.kind !== 'open' && cell.guess,
     })),
-    hits: bar.hits[player],
+    hits: hits === null ? null : placesOf(hits),
+    line: line ? sheetSteps(line) : null,
   };
 }
 

@@ -1,3 +1,4 @@
+import { noteText } from './line-marks';
 import type { Sheet, SheetBar } from './sheet';
 import { sheetName } from './sheet';
 
@@ -12,7 +13,12 @@ export function sheetText(sheet: Sheet): string {
     `${sheet.title} - ${sheetName(sheet)}`,
     sheet.ground,
     sheet.rig,
-    'Hits: O ring  M palm mute  X dead  small = weak  - hold  . silent  1-6 one string',
+    'Hits: O ring  M palm mute  X dead  small = weak  - hold  . silent  1-6 one string  v down  ^ up',
+    ...(sheet.parts.some(hasLine)
+      ? [
+          'Lines: h hammer-on  p pull-off  / \\ slide  b bend  br let down  tr trill  ~ vibrato  <12> harmonic',
+        ]
+      : []),
   ];
   for (const part of sheet.parts) {
     const remarks = part.remarks.length > 0 ? ` (${part.remarks.join(', ')})` : '';
@@ -24,6 +30,10 @@ export function sheetText(sheet: Sheet): string {
     }
   }
   return `${lines.map((line) => line.trimEnd()).join('\n')}\n`;
+}
+
+function hasLine(part: Sheet['parts'][number]): boolean {
+  return [part.bars, ...part.passes.map((p) => p.bars)].some((bars) => bars.some((bar) => bar.line !== null));
 }
 
 function systems(bars: readonly SheetBar[], sheet: Sheet): string[] {
@@ -54,8 +64,15 @@ interface Columns {
 
 /** Lays one bar out in characters: every cell, chord and hit starts where it stands in the bar. */
 function barColumns(bar: SheetBar): Columns {
-  const hits = bar.hits ?? '';
-  const step = hits.length === 0 ? 1 : Math.ceil(NARROWEST / hits.length);
+  const hits = bar.hits ?? [];
+  const widest = Math.max(1, ...hits.map((h) => h.length));
+  const step =
+    hits.length === 0 ? 1 : Math.max(widest === 1 ? 1 : widest + 1, Math.ceil(NARROWEST / hits.length));
+  const notes = (bar.line ?? []).flatMap(({ at, notes: list }) =>
+    list.length === 0
+      ? [{ at, string: 0, text: 'r' }]
+      : list.map((note) => ({ at, string: note.string, text: noteText(note) })),
+  );
   const need = Math.max(
     widthFor(
       bar.chords.map((c) => ({ at: c.at, length: chordText(c).length + 1 })),
@@ -63,6 +80,13 @@ function barColumns(bar: SheetBar): Columns {
     ),
     widthFor(
       bar.cells.map((c) => ({ at: c.at, length: 4 })),
+      bar.ticks,
+    ),
+    widthFor(
+      (bar.line ?? []).map(({ at, notes: list }) => ({
+        at,
+        length: Math.max(1, ...list.map((note) => noteText(note).length)) + 1,
+      })),
       bar.ticks,
     ),
     hits.length * step,
@@ -84,18 +108,18 @@ function barColumns(bar: SheetBar): Columns {
     ),
     hits: put(
       ' ',
-      [...hits].map((text, i) => ({ at: (i * bar.ticks) / hits.length, text })),
+      hits.map((text, i) => ({ at: (i * bar.ticks) / hits.length, text })),
     ),
     strings: (string) =>
-      put(
-        '-',
-        bar.cells.flatMap((cell) => {
+      put('-', [
+        ...notes.filter((note) => note.string === string),
+        ...bar.cells.flatMap((cell) => {
           if (cell.grip === null)
             return string === 0 ? [{ at: cell.at, text: cell.text === 'rest' ? 'r' : '?' }] : [];
           const fret = cell.grip[string];
           return fret === null || fret === undefined ? [] : [{ at: cell.at, text: String(fret) }];
         }),
-      ),
+      ]),
   };
 }
 
@@ -109,5 +133,5 @@ function widthFor(items: readonly { at: number; length: number }[], ticks: numbe
     const until = items[i + 1]?.at ?? ticks;
     width = Math.max(width, Math.ceil(item.length / ((until - item.at) / ticks)));
   });
-  return Math.min(60, width);
+  return Math.min(96, width);
 }
