@@ -203,7 +203,8 @@ function work(song: Song, { section, key, tempo }: Playing, times: number): read
   });
 }
 
-function overTime(stage: Stage): readonly Timed[] {
+/** Everything that is judged over time, before it is placed. */
+export function overTime(stage: Stage): readonly Timed[] {
   return [
     ...pushes(stage),
     ...flams(stage),
@@ -257,13 +258,14 @@ function startsHere(moments: readonly Moment[], index: number, player: Player): 
   return before?.bar !== here?.bar || before?.index !== here?.index;
 }
 
-function voiceOf(range: Song['voice']): Stage['voice'] {
+export function voiceOf(range: Song['voice']): Stage['voice'] {
   if (range === null) return null;
   const [low, high] = [parseNote(range[0]), parseNote(range[1])];
   return low.ok && high.ok ? [low.value, high.value] : null;
 }
 
-function placed(t: Timed, at: { stage: Stage; section: Section; pass: number }): Raw {
+/** A judgement with its bar and beat, and what it is known by. */
+export function placed(t: Timed, at: { stage: Stage; section: Section; pass: number }): Raw {
   const { stage } = at;
   const bar = stage.barTicks;
   const beat = beatTicks(stage.meter);
@@ -321,7 +323,7 @@ function joinDoublings(list: readonly Raw[]): readonly Raw[] {
 }
 
 /** In a playing moved by `shift`, notes are compared without their octave: a grip may have been fretted elsewhere. */
-function keeps(kept: KeptFinding, f: Raw, shift: number): boolean {
+export function keeps(kept: KeptFinding, f: Raw, shift: number): boolean {
   if (
     kept.kind !== f.kind ||
     kept.bar !== f.bar ||

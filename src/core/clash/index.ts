@@ -4,6 +4,7 @@
  * line and shift what is wrong over time. Every number is in thresholds.ts.
  */
 export { keepingOf, keptList, playingFindings, sceneAt, songFindings, type Finding } from './findings';
+export { connectionsOf, practiceOrder, type Connection, type ConnectionEnd } from './connection';
 export { judge, type Judgement } from './judge';
 export { overviewWords, sectionOverview, songWords } from './overview';
 export { nameIn, playersWords } from './words';

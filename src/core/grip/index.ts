@@ -26,6 +26,7 @@ export {
 } from './hand';
 export { holdGrip, type Finger, type Hold, type Press } from './hold';
 export { ringsOn, stopsOf, stopWords, type RingingString, type Stop } from './stops';
+export { crossingOf, type Crossing } from './crossing';
 export { deviceOf, deviceWords, DEVICES, type Device } from './device';
 export { moveWords, shiftBetween, shiftSeconds, wayBetween, type Shift, type Way } from './effort';
 export { knowGrip, type KnownGrip } from './known';

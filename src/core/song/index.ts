@@ -34,6 +34,7 @@ export type {
   VoiceChange,
 } from './address';
 export { cellPitches } from './cell-pitches';
+export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
 export { momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
 export { unfold, type Playing } from './unfold';

@@ -16,6 +16,8 @@ export { alternativesFor, wordsFor, type Alternative, type CellChoice } from './
 export { followersOf, followingFor, groundOf, type Following, type Ground } from './follow';
 export { differentSplits, type Different } from './different';
 export { curesFor, type Cure } from './cures';
+export { connectionCures } from './connection-cures';
+export { RightHands } from './right-hand';
 export type { Effect } from './effect';
 export { planOf, problemOf, type Slot, type SplitProblem } from './problem';
 export { solve, type Solution } from './solve';

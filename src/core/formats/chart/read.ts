@@ -294,7 +294,8 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
     return wrong(`expected section, bar, kind, players, perhaps notes, and a reason, like ${example}`);
   }
   const [, section, pass, bar, beat, kind, players, notes, reason] = match;
-  const known = song.sections.find((s) => s.name === section);
+  const join = connectionNamed(song, section!);
+  const known = join ?? song.sections.find((s) => s.name === section);
   if (!known) return wrong(`there is no section "${section}"; expected one written above, like ${example}`);
   if (Number(bar) < 1 || Number(bar) > known.bars.length) {
     return wrong(`${section} has ${known.bars.length} bars; expected bar 1 to ${known.bars.length}`);
@@ -319,6 +320,14 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
     reason: reason ?? '',
   };
   return { ...song, kept: [...song.kept, finding] };
+}
+
+/** The two bars where one section goes into another, `Verse > Chorus`; null when the text names no such place. */
+function connectionNamed(song: Song, text: string): Section | null {
+  const match = /^(.+?) > (.+?)(?: \d+)?$/.exec(text);
+  const [a, b] = [match?.[1], match?.[2]].map((n) => song.sections.find((s) => s.name === n));
+  if (!a || !b) return null;
+  return { ...b, bars: [a.bars.at(-1)!, b.bars[0]!] };
 }
 
 function freshName(name: string, taken: ReadonlyMap<string, unknown>): string {

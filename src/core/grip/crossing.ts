@@ -1,0 +1,28 @@
+import type { Grip } from './grip';
+import type { Hold } from './hold';
+import { stopsOf, type Stop } from './stops';
+
+/** What one stroke goes across; strings count from 0, the lowest. */
+export interface Crossing {
+  readonly from: number;
+  readonly to: number;
+  /** Silent strings on its way and what stops each. */
+  readonly stops: readonly Stop[];
+  /** Silent strings on its way that nothing stops: they would sound. */
+  readonly open: readonly number[];
+}
+
+/** The strings a stroke crosses from the lowest sounding to the highest, or the one that is picked; null for none. */
+export function crossingOf(grip: Grip, hold: Hold, pick: number | null): Crossing | null {
+  const sounding = grip.flatMap((fret, s) => (fret === null ? [] : [s]));
+  if (sounding.length === 0) return null;
+  if (pick !== null) {
+    const string = grip.length - pick;
+    return grip[string] === null || grip[string] === undefined
+      ? null
+      : { from: string, to: string, stops: [], open: [] };
+  }
+  const [from, to] = [sounding[0]!, sounding.at(-1)!];
+  const stops = stopsOf(grip, hold).filter((s) => s.string > from && s.string < to);
+  return { from, to, stops, open: stops.filter((s) => s.by === 'nothing').map((s) => s.string) };
+}
