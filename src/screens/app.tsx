@@ -18,6 +18,7 @@ const router = createBrowserRouter([
           { index: true, element: <Navigate to="split" replace /> },
           { path: 'chart', lazy: async () => ({ Component: (await import('./chart/chart')).Chart }) },
           { path: 'split', lazy: async () => ({ Component: (await import('./split/split')).Split }) },
+          { path: 'hits', lazy: async () => ({ Component: (await import('./hits/hits')).Hits }) },
           { path: 'sheets', lazy: async () => ({ Component: (await import('./sheets/sheets')).Sheets }) },
         ],
       },

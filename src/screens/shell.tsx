@@ -37,6 +37,7 @@ export function Shell() {
             <>
               <Tab to={`/song/${id}/chart`}>Chart</Tab>
               <Tab to={`/song/${id}/split`}>Split</Tab>
+              <Tab to={`/song/${id}/hits`}>Hits</Tab>
               <Tab to={`/song/${id}/sheets`}>Sheets</Tab>
             </>
           )}

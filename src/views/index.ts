@@ -8,3 +8,5 @@ export { PLAYER_BORDER, PLAYER_TEXT, PlayerMark } from './player-look';
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
 export { SheetBarDrawing } from './sheet-bar';
+export { HitsDrawing, type HitsChord, type HitsFrame } from './hits-drawing';
+export type { HitsTime } from './hits-time';

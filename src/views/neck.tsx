@@ -13,13 +13,18 @@ interface Props {
   readonly known: KnownGrip | null;
   readonly width: number;
   readonly height: number;
+  /** Only what sounds: no marks on silent strings. */
+  readonly quiet?: boolean;
+  /** A click on a string (from 0, the lowest) at a fret (0 the open string); `add` with the shift key. */
+  readonly onPick?: (string: number, fret: number, add: boolean) => void;
 }
 
 const DOTS = [3, 5, 7, 9, 12, 15, 17, 19, 21, 24];
 const LEFT = 34;
 
 /** The grip on a neck drawn to true fret distances, highest string on top: fingers, barres and what stops each string. */
-export const Neck = memo(function Neck({ player, instrument, grip, known, width, height }: Props) {
+export const Neck = memo(function Neck(props: Props) {
+  const { player, instrument, grip, known, width, height, quiet = false, onPick } = props;
   const strings = instrument.tuning.length;
   const frets = usableFrets(instrument);
   const shown = Math.max(15, Math.min(frets, Math.max(0, ...(grip ?? []).map((f) => f ?? 0)) + 2));
@@ -35,7 +40,22 @@ export const Neck = memo(function Neck({ player, instrument, grip, known, width,
   const stops = new Map((known?.stops ?? []).map((stop) => [stop.string, stop]));
   const anchor = grip ? Math.max(0, ...grip.map((f) => f ?? 0)) : 0;
   return (
-    <svg width={width} height={height} role="img" aria-label={describe(grip, known, instrument)}>
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={describe(grip, known, instrument)}
+      className={onPick ? 'cursor-pointer' : undefined}
+      onClick={(event) => {
+        if (!onPick) return;
+        const box = event.currentTarget.getBoundingClientRect();
+        const [px, py] = [event.clientX - box.left, event.clientY - box.top];
+        const row = Math.round((py - top) / step);
+        const string = Math.min(strings - 1, Math.max(0, strings - 1 - row));
+        const fret = px < nut ? 0 : Array.from({ length: last }, (_, i) => i + 1).find((n) => px <= x(n));
+        onPick(string, fret ?? last, event.shiftKey);
+      }}
+    >
       {Array.from({ length: last }, (_, i) => i + 1).map((n) => (
         <g key={n}>
           <line x1={x(n)} x2={x(n)} y1={y(strings - 1)} y2={y(0)} className="stroke-line" strokeWidth="2" />
@@ -88,6 +108,7 @@ export const Neck = memo(function Neck({ player, instrument, grip, known, width,
         ))}
       {(grip ?? []).map((fret, s) => {
         if (fret === null) {
+          if (quiet) return null;
           const stop = stops.get(s);
           const cx = anchor === 0 ? nut + 14 : middle(anchor);
           const fine = stop === undefined || stop.by !== 'nothing';

@@ -1,7 +1,7 @@
 import { barsOnPass, PLAYERS, PLAYER_WORDS, type Bar, type Player, type Section } from '../form/index';
 import { wayBetween } from '../grip/index';
 import { placesOf } from '../hits/index';
-import { unfold, type KeptFinding, type Playing, type Song } from '../song/index';
+import { unfold, type Playing, type Song } from '../song/index';
 import { barTicks, ticksToSeconds, type Meter } from '../time/index';
 import { keeps, overTime, placed, voiceOf, type Finding } from './findings';
 import { factsOf, stageOf } from './stage';
@@ -123,23 +123,12 @@ function heldOf({ playing, pass, bar }: ConnectionEnd): readonly (Bar | null)[] 
 }
 
 function connect(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string): Connection {
-  const [a, b] = [from.playing.meter, to.playing.meter];
-  const meter = barTicks(a) >= barTicks(b) ? a : b;
-  const bars = [
-    padded(withHeld(barOf(from), heldOf(from)), { from: a, to: meter, side: 'before' }),
-    padded(barOf(to), { from: b, to: meter, side: 'after' }),
-  ];
-  const swing = from.playing.section.swing;
-  const section: Section = {
-    name: id,
-    bars,
-    variants: [],
-    wishes: [],
-    ...(meter === song.meter ? {} : { meter }),
-    ...(swing && swing === to.playing.section.swing ? { swing } : {}),
-  };
   const again = from.playing.section.name === to.playing.section.name;
-  const { tempo } = from.playing;
+  const join = joined(song, from, to, id);
+  const findings = join.findings.map((raw): Finding => {
+    const kept = song.kept.find((k) => k.section === id && keeps(k, raw, 0));
+    return { ...raw, playing: to.playing.index, kept: kept?.reason ?? null };
+  });
   return {
     id,
     words: again
@@ -147,13 +136,67 @@ function connect(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string)
       : `${from.playing.section.name} into ${to.playing.section.name}`,
     from,
     to,
+    section: join.section,
+    meter: join.meter,
+    tempo: from.playing.tempo,
+    times: 1,
+    findings,
+    way: join.way,
+  };
+}
+
+/** The two bars and what is wrong over them, remembered as long as neither bar nor what is held into them changes. */
+interface Join {
+  readonly section: Section;
+  readonly meter: Meter;
+  readonly findings: readonly Omit<Finding, 'playing' | 'kept'>[];
+  readonly way: Connection['way'];
+}
+
+const joins = new WeakMap<Bar, Map<string, { ground: readonly unknown[]; join: Join }>>();
+
+function joined(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string): Join {
+  const [last, first, held] = [barOf(from), barOf(to), heldOf(from)];
+  const [a, b] = [from.playing, to.playing];
+  const ground = [
+    first,
+    ...held,
+    song.players,
+    a.tempo,
+    b.key.text,
+    a.meter,
+    b.meter,
+    a.section.swing,
+    b.section.swing,
+    song.voice,
+  ];
+  let known = joins.get(last);
+  if (!known) joins.set(last, (known = new Map()));
+  const hit = known.get(id);
+  if (hit?.ground.every((part, i) => part === ground[i])) return hit.join;
+  const meter = barTicks(a.meter) >= barTicks(b.meter) ? a.meter : b.meter;
+  const bars = [
+    padded(withHeld(last, held), { from: a.meter, to: meter, side: 'before' }),
+    padded(first, { from: b.meter, to: meter, side: 'after' }),
+  ];
+  const { swing } = a.section;
+  const section: Section = {
+    name: id,
+    bars,
+    variants: [],
+    wishes: [],
+    ...(meter === song.meter ? {} : { meter }),
+    ...(swing && swing === b.section.swing ? { swing } : {}),
+  };
+  const place = { section, meter, tempo: a.tempo };
+  const join = {
     section,
     meter,
-    tempo,
-    times: 1,
-    findings: findingsOf(song, { section, meter, tempo, key: to.playing.key, playing: to.playing.index }),
-    way: wayOver(song, { section, meter, tempo }),
+    findings: findingsOf(song, { ...place, key: b.key }),
+    way: wayOver(song, place),
   };
+  known.set(id, { ground, join });
+  return join;
 }
 
 /** A bar that says at its beginning what goes on from before. */
@@ -220,7 +263,7 @@ interface Place {
 }
 
 /** What only the two bars together do wrong, over the bar line between them. */
-function findingsOf(song: Song, of: Place & { key: Playing['key']; playing: number }): readonly Finding[] {
+function findingsOf(song: Song, of: Place & { key: Playing['key'] }): Join['findings'] {
   const { section, key, tempo } = of;
   const ground = { key, tempo, pass: 1, times: 1, voice: voiceOf(song.voice) };
   const stage = stageOf(song, { section, ...ground });
@@ -238,11 +281,7 @@ function findingsOf(song: Song, of: Place & { key: Playing['key']; playing: numb
       const over = from <= seam && Math.max(t.at, from + t.ticks) >= seam;
       return over && !alone.has(`${t.kind} ${t.players.join()} ${t.at} ${t.text}`);
     })
-    .map((t): Finding => {
-      const raw = placed(t, { stage, section, pass: 1 });
-      const kept = song.kept.find((k: KeptFinding) => k.section === section.name && keeps(k, raw, 0));
-      return { ...raw, playing: of.playing, kept: kept?.reason ?? null };
-    })
+    .map((t) => placed(t, { stage, section, pass: 1 }))
     .sort((x, y) => y.score - x.score);
 }
 

@@ -6,6 +6,7 @@
 export { keepingOf, keptList, playingFindings, sceneAt, songFindings, type Finding } from './findings';
 export { connectionsOf, practiceOrder, type Connection, type ConnectionEnd } from './connection';
 export { judge, type Judgement } from './judge';
+export { handsTogether, type HandsTogether } from './right-hands';
 export { overviewWords, sectionOverview, songWords } from './overview';
 export { nameIn, playersWords } from './words';
 export { mudOf, type Mud } from './mud';

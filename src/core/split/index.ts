@@ -17,6 +17,7 @@ export { followersOf, followingFor, groundOf, type Following, type Ground } from
 export { differentSplits, type Different } from './different';
 export { curesFor, type Cure } from './cures';
 export { connectionCures } from './connection-cures';
+export { pushEdit } from './push-edit';
 export { RightHands } from './right-hand';
 export type { Effect } from './effect';
 export { planOf, problemOf, type Slot, type SplitProblem } from './problem';

@@ -238,7 +238,8 @@ function FindingCard(props: {
   );
 }
 
-function CureButton({ cure, finding }: { cure: Cure; finding: Finding }) {
+/** A way out: shown while pointed at, taken by a click. */
+export function CureButton({ cure, finding }: { cure: Cure; finding: Finding }) {
   const { desk } = usePorts();
   const { show, edit } = desk.getState();
   return (

@@ -1,0 +1,333 @@
+import { PLAYER_WORDS, type Player, type Push } from '../../core/form/index';
+import { complementOf, divided, isStrike, placesOf, type StrokeWay } from '../../core/hits/index';
+import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
+import { pushEdit, RightHands } from '../../core/split/index';
+import { barTicks } from '../../core/time/index';
+import type { HitsScope } from './scope';
+
+/** What a key or a drag comes to: an edit with what to call it, or why there is none. */
+export type Outcome =
+  { readonly edit: Edit; readonly label: string } | { readonly edit: null; readonly why: string };
+
+/** A place under a player's hand, in ticks from the start of the scope. */
+export interface HitsPlace {
+  readonly player: Player;
+  readonly tick: number;
+}
+
+const no = (why: string): Outcome => ({ edit: null, why });
+
+/** Why the right hand of a player cannot be changed in a bar, or null. */
+export function closedFor(scope: HitsScope, player: Player, bar: number): string | null {
+  if (scope.closed !== null) return scope.closed;
+  if (scope.bars[bar]?.lines?.[player]) return 'A line stands here; change its notes, or take it away with b';
+  const leader = leaderOf(scope, player);
+  if (leader) return `${PLAYER_WORDS[player]} strikes with ${PLAYER_WORDS[leader]}; choose own hits first`;
+  return null;
+}
+
+/** Who a player strikes with at the place that is looked at. */
+export function leaderOf(scope: HitsScope, player: Player): Player | null {
+  const playing = scope.connection ? null : scope.playing;
+  return playing?.section.hands?.[player]?.with ?? null;
+}
+
+export function barOf(scope: HitsScope, tick: number): number {
+  return Math.floor(tick / barTicks(scope.meter));
+}
+
+/** "Guitar 1, bar 3". */
+export function whereWords(scope: HitsScope, { player, tick }: HitsPlace): string {
+  return `${PLAYER_WORDS[player]}, ${scope.barNames[barOf(scope, tick)] ?? ''}`;
+}
+
+function hands(scope: HitsScope): RightHands {
+  return new RightHands(scope.section, { pass: scope.pass, times: scope.times, meter: scope.meter });
+}
+
+/** The hits as they are written where the scope's bars come from. */
+function written(scope: HitsScope, edit: Edit | null): Edit | null {
+  if (edit === null) return null;
+  if (edit.kind === 'setHits') {
+    return {
+      kind: 'setHits',
+      changes: edit.changes.map((c) => ({ ...scope.address(c.bar), player: c.player, hits: c.hits })),
+    };
+  }
+  if (edit.kind === 'setPush')
+    return { kind: 'setPush', change: { ...edit.change, ...scope.address(edit.change.bar) } };
+  if (edit.kind === 'together')
+    return { kind: 'together', edits: edit.edits.flatMap((e) => written(scope, e) ?? []) };
+  return edit;
+}
+
+function outcome(scope: HitsScope, h: RightHands, label: string): Outcome {
+  const edit = written(scope, h.edit());
+  return edit ? { edit, label } : no('It is like that already');
+}
+
+/** The symbol under a hand: as written, or what striking each grip once amounts to. */
+export function symbolUnder(scope: HitsScope, { player, tick }: HitsPlace): string | null {
+  const bar = barOf(scope, tick);
+  const pattern = patternIn(scope.bars, { bar, player }, scope.meter);
+  if (pattern === null) return null;
+  const places = placesOf(pattern);
+  const at = ((tick - bar * barTicks(scope.meter)) * places.length) / barTicks(scope.meter);
+  if (Number.isInteger(at)) return places[at] ?? null;
+  const before = places[Math.floor(at)]!;
+  return /[.Xx]/.test(before) ? '.' : '-';
+}
+
+const SYMBOL_WORDS: Readonly<Record<string, string>> = {
+  O: 'struck',
+  M: 'palm-muted',
+  X: 'dead',
+  '-': 'held',
+  '.': 'silent',
+};
+
+/** A symbol for people: "struck weakly, going up", "string 3 alone". */
+export function symbolWords(symbol: string | null): string {
+  if (symbol === null) return 'open';
+  const base = symbol[0]!;
+  const what = /[1-6]/.test(base) ? `string ${base} alone` : SYMBOL_WORDS[base.toUpperCase()]!;
+  const weak = /[omx]/.test(base) ? ', weak' : '';
+  const stroke = symbol[1] === 'v' ? ', down by hand' : symbol[1] === '^' ? ', up by hand' : '';
+  return `${what}${weak}${stroke}`;
+}
+
+/** Puts a symbol at a place. */
+export function put(scope: HitsScope, place: HitsPlace, symbol: string): Outcome {
+  const { player, tick } = place;
+  const why = closedFor(scope, player, barOf(scope, tick));
+  if (why !== null) return no(why);
+  const h = hands(scope);
+  if (!h.put(player, tick, symbol))
+    return no('This place does not fit the bar as it is divided; choose another division first');
+  return outcome(scope, h, `${symbolWords(symbol)} for ${whereWords(scope, place)}`);
+}
+
+/** A strike where there is none, or the stroke there taken away. */
+export function strikeOrNot(scope: HitsScope, place: HitsPlace): Outcome {
+  const now = symbolUnder(scope, place);
+  if (now === null || !isStrike(now)) return put(scope, place, 'O');
+  // What is left sounds on if something before it does.
+  const before = place.tick > 0 ? symbolUnder(scope, { ...place, tick: place.tick - 1 }) : null;
+  return put(scope, place, before !== null && /[OoMm1-6-]/.test(before[0]!) ? '-' : '.');
+}
+
+/** The stroke at a place, or the last one before it in the same bar. */
+export function strokeNear(scope: HitsScope, { player, tick }: HitsPlace): HitsPlace | null {
+  const start = barOf(scope, tick) * barTicks(scope.meter);
+  const mark = scope.marks[player].findLast((m) => m.at <= tick && m.at >= start);
+  return mark ? { player, tick: mark.at } : null;
+}
+
+/** Changes the stroke at a place or the last before it. */
+export function changeStroke(
+  scope: HitsScope,
+  place: HitsPlace,
+  change: (symbol: string) => string | null,
+): Outcome {
+  const near = strokeNear(scope, place);
+  const symbol = near && symbolUnder(scope, near);
+  if (!near || !symbol || !isStrike(symbol)) return no('There is no stroke here to change');
+  const next = change(symbol);
+  return next === null ? no('This stroke cannot be changed so') : put(scope, near, next);
+}
+
+/** Strong to weak and back; a picked string has no weak form. */
+export function otherWeight(symbol: string): string | null {
+  const base = symbol[0]!;
+  if (/[1-6]/.test(base)) return null;
+  const other = base === base.toUpperCase() ? base.toLowerCase() : base.toUpperCase();
+  return other + symbol.slice(1);
+}
+
+/** As the hand goes, then down, then up. */
+export function otherDirection(symbol: string): string {
+  return symbol[0]! + (symbol[1] === undefined ? 'v' : symbol[1] === 'v' ? '^' : '');
+}
+
+/** The whole grip, then each sounding string alone from the highest down. */
+export function otherString(symbol: string, sounding: readonly number[]): string | null {
+  if (sounding.length === 0) return null;
+  const order = ['O', ...[...sounding].sort((a, b) => a - b).map(String)];
+  const at = order.indexOf(symbol[0]!);
+  return order[(at + 1) % order.length]! + symbol.slice(1);
+}
+
+export function moveStroke(scope: HitsScope, player: Player, from: number, to: number): Outcome {
+  const why = closedFor(scope, player, barOf(scope, from)) ?? closedFor(scope, player, barOf(scope, to));
+  if (why !== null) return no(why);
+  const h = hands(scope);
+  if (!h.move(player, from, to))
+    return no('The stroke does not fit there as the bar is divided; choose another division first');
+  return outcome(scope, h, `moved a stroke of ${whereWords(scope, { player, tick: to })}`);
+}
+
+/** Lets a stroke ring until a tick (no further than the next stroke) and be silent from there to the next. */
+export function holdUntil(scope: HitsScope, player: Player, from: number, until: number): Outcome {
+  const why = closedFor(scope, player, barOf(scope, from));
+  if (why !== null) return no(why);
+  const next = scope.marks[player].find((m) => m.at > from)?.at ?? Infinity;
+  const end = scope.bars.length * barTicks(scope.meter);
+  const to = Math.min(until, next, end);
+  const h = hands(scope);
+  const fill = (a: number, b: number, symbol: string) => {
+    const length = barTicks(scope.meter);
+    for (let t = a; t < b;) {
+      const line = (Math.floor(t / length) + 1) * length;
+      if (!h.fill(player, { from: t, to: Math.min(b, line), symbol })) return false;
+      t = line;
+    }
+    return true;
+  };
+  const symbol = h.symbol(player, from);
+  if (symbol === null || !isStrike(symbol)) return no('There is no stroke here to hold');
+  const held = fill(from, to, '-') && h.put(player, from, symbol) && fill(to, Math.min(next, end), '.');
+  if (!held) return no('That length does not fit the bar as it is divided; choose another division first');
+  return outcome(scope, h, `length of a stroke of ${whereWords(scope, { player, tick: from })}`);
+}
+
+/** The bar on another number of places, when nothing is lost by it. */
+export function divide(scope: HitsScope, place: HitsPlace, division: number): Outcome {
+  const { player, tick } = place;
+  const bar = barOf(scope, tick);
+  const why = closedFor(scope, player, bar);
+  if (why !== null) return no(why);
+  const pattern = patternIn(scope.bars, { bar, player }, scope.meter);
+  const places = barTicks(scope.meter) / division;
+  const next = pattern === null ? null : divided(pattern, scope.meter, places);
+  if (next === null)
+    return no('Strokes of this bar would be lost in that division; move or silence them first');
+  return setPatterns(
+    scope,
+    [{ player, bar, hits: next }],
+    `${places} places for ${whereWords(scope, place)}`,
+  );
+}
+
+/** Whole bars of hits at once; bars that cannot be changed are left out. */
+export function setPatterns(
+  scope: HitsScope,
+  list: readonly Pick<HitsChange, 'player' | 'bar' | 'hits'>[],
+  label: string,
+): Outcome {
+  const open = list.filter((c) => closedFor(scope, c.player, c.bar) === null);
+  const first = list[0];
+  if (open.length === 0) return no(first ? closedFor(scope, first.player, first.bar)! : 'Nothing to change');
+  const changes = open.map((c) => ({ ...scope.address(c.bar), player: c.player, hits: c.hits }));
+  return { edit: { kind: 'setHits', changes }, label };
+}
+
+/** The answer to another player's bar: strikes where that one rests. */
+export function answer(scope: HitsScope, player: Player, bar: number, to: Player): Outcome {
+  const pattern = patternIn(scope.bars, { bar, player: to }, scope.meter);
+  if (pattern === null) return no(`${PLAYER_WORDS[to]} has nothing here that can be answered`);
+  return setPatterns(
+    scope,
+    [{ player, bar, hits: complementOf(pattern, scope.meter) }],
+    `${PLAYER_WORDS[player]} answers ${PLAYER_WORDS[to]}, ${scope.barNames[bar]}`,
+  );
+}
+
+/** How a player strikes in this section; null: as usual for the player. */
+export function setStrokes(scope: HitsScope, player: Player, strokes: StrokeWay | null): Outcome {
+  const { section } = scope.address(0);
+  const { strokes: _was, ...rest } = scope.playing.section.hands?.[player] ?? {};
+  const hand = strokes === null ? rest : { ...rest, strokes };
+  const words =
+    strokes === null ? 'usual strokes' : strokes === 'down' ? 'all down-strokes' : 'alternate strokes';
+  return {
+    edit: { kind: 'setHand', section, player, hand },
+    label: `${words} for ${PLAYER_WORDS[player]} in ${section}`,
+  };
+}
+
+/** Ties a player's strokes to another's, or lets go; what is struck now stays written when letting go. */
+export function strikeWith(scope: HitsScope, player: Player, leader: Player | null): Outcome {
+  const { section } = scope.address(0);
+  const own = scope.playing.section.hands ?? {};
+  if (leader && own[leader]?.with)
+    return no(`${PLAYER_WORDS[leader]} strikes with ${PLAYER_WORDS[own[leader].with]}; choose that player`);
+  const { with: was, ...rest } = own[player] ?? {};
+  const hand: Edit = {
+    kind: 'setHand',
+    section,
+    player,
+    hand: leader ? { ...rest, with: leader } : rest,
+  };
+  if (leader)
+    return {
+      edit: hand,
+      label: `${PLAYER_WORDS[player]} strikes with ${PLAYER_WORDS[leader]} in ${section}`,
+    };
+  if (!was) return no('It is like that already');
+  const changes = scope.bars.flatMap((bar, b) =>
+    bar.lines?.[player] ? [] : [{ ...scope.address(b), player, hits: bar.hits[player] }],
+  );
+  return {
+    edit: { kind: 'together', edits: [{ kind: 'setHits', changes }, hand] },
+    label: `own hits for ${PLAYER_WORDS[player]} in ${section}`,
+  };
+}
+
+/** Where the change under the cursor is written: the player's cell that begins there or holds on, in ticks. */
+export function changeAt(scope: HitsScope, { player, tick }: HitsPlace): { at: number; push: Push } | null {
+  const length = barTicks(scope.meter);
+  const all = scope.bars.flatMap((bar, b) =>
+    bar.cells[player].map((c) => ({ at: b * length + c.at, push: c.push })),
+  );
+  return all.findLast((c) => c.at - c.push <= tick) ?? null;
+}
+
+const NEXT_PUSH: Readonly<Record<Push, Push>> = { 0: 480, 480: 240, 240: 0 };
+const PUSH_WORDS: Readonly<Record<Push, string>> = {
+  0: 'on its place',
+  480: 'an eighth early',
+  240: 'a sixteenth early',
+};
+
+/** The change under the cursor earlier: an eighth, a sixteenth, on its place again. For one player or for all. */
+export function push(scope: HitsScope, place: HitsPlace, who: readonly Player[], to: Push | null): Outcome {
+  if (scope.closed !== null) return no(scope.closed);
+  const change = changeAt(scope, place);
+  if (!change) return no('Nothing changes here');
+  const next = to ?? NEXT_PUSH[change.push];
+  const edit = written(
+    scope,
+    pushEdit(
+      scope.section,
+      { pass: scope.pass, times: scope.times, meter: scope.meter },
+      { at: change.at, players: who, push: next, chord: who.length === 3 },
+    ),
+  );
+  const names = who.length === 3 ? 'everybody' : who.map((p) => PLAYER_WORDS[p]).join(' and ');
+  return edit
+    ? { edit, label: `the change comes ${PUSH_WORDS[next]} for ${names}` }
+    : no('It is like that already');
+}
+
+/** Where somebody sings, from one tick to another, over bar lines. */
+export function sing(scope: HitsScope, from: number, to: number, sings: boolean): Outcome {
+  if (scope.closed !== null) return no(scope.closed);
+  const length = barTicks(scope.meter);
+  const edits: Edit[] = [];
+  for (let bar = barOf(scope, from); bar * length < to; bar += 1) {
+    const voice = scope.bars[bar]?.voice ?? null;
+    const step = Math.min(480, length / (voice?.length ?? 1));
+    const count = length / step;
+    const marks = Array.from({ length: count }, (_, i) => {
+      const tick = bar * length + i * step;
+      if (tick >= from && tick < to) return sings ? '~' : '.';
+      return voice?.[Math.floor((i * voice.length) / count)] ?? '.';
+    }).join('');
+    const next = marks.includes('~') ? marks : null;
+    edits.push({ kind: 'setVoice', change: { ...scope.address(bar), voice: next } });
+  }
+  return {
+    edit: edits.length === 1 ? edits[0]! : { kind: 'together', edits },
+    label: sings ? 'the voice sings there' : 'the voice rests there',
+  };
+}

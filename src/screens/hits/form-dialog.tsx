@@ -1,0 +1,275 @@
+import { useState, type ReactNode } from 'react';
+import { ordinal } from '../../core/base/index';
+import { parseKey } from '../../core/pitch/index';
+import { entryLength, songLength, type Edit } from '../../core/song/index';
+import { formatDuration, TEMPO_RANGE } from '../../core/time/index';
+import { Button, Dialog } from '../../ui/index';
+import { usePorts } from '../ports';
+import { barOf } from './actions';
+import type { HitsScope } from './scope';
+
+/** How this playing of the section is played: how often, how fast, how it ends, in which key from here on. */
+export function FormDialog(props: { scope: HitsScope; tick: number; open: boolean; onClose: () => void }) {
+  const { scope, open, onClose } = props;
+  return (
+    <Dialog open={open} onClose={onClose} title={`How ${scope.playing.section.name} is played here`}>
+      <Fields {...props} />
+    </Dialog>
+  );
+}
+
+function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onClose: () => void }) {
+  const { desk } = usePorts();
+  const { playing, song } = scope;
+  const { entry, index } = playing;
+  const material = song.sections.find((s) => s.name === entry.section)!;
+  const [wrong, setWrong] = useState<string | null>(null);
+  const edit = (change: Edit, label: string) => {
+    setWrong(null);
+    desk.getState().edit(change, { label });
+  };
+  const set = (change: Extract<Edit, { kind: 'setPlaying' }>['change'], label: string) =>
+    edit({ kind: 'setPlaying', entry: index, change }, label);
+  const bar = scope.connection ? 0 : Math.min(barOf(scope, tick), material.bars.length - 1);
+  const own = entryLength(song, entry);
+  const whole = songLength(song);
+  const last = entry.times;
+  const variants = material.variants;
+  const cutName = freeName(
+    song.sections.map((s) => s.name),
+    entry.section,
+  );
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="text-soft">
+        {own.bars} bars, {formatDuration(own.seconds)} here; the song has {whole.bars} bars and lasts{' '}
+        {formatDuration(whole.seconds)}.
+      </p>
+      <Row label="Played">
+        <NumberField
+          name="Times"
+          value={entry.times}
+          range={[1, 99]}
+          unit={entry.times === 1 ? 'time' : 'times'}
+          onSet={(times) => times !== null && set({ times }, `${entry.section} ${times} times`)}
+          onWrong={setWrong}
+        />
+        <NumberField
+          name="Only the first bars"
+          value={entry.bars ?? null}
+          range={[1, material.bars.length]}
+          unit={`of ${material.bars.length} bars (empty: all)`}
+          onSet={(bars) =>
+            set({ bars: bars === material.bars.length ? null : bars }, `${entry.section} shortened here`)
+          }
+          onWrong={setWrong}
+        />
+      </Row>
+      <Row label="Tempo">
+        <NumberField
+          name="Tempo here"
+          value={entry.tempo ?? null}
+          range={[TEMPO_RANGE.min, TEMPO_RANGE.max]}
+          unit={`bpm (empty: ${song.tempo} as the song)`}
+          onSet={(tempo) => set({ tempo }, `tempo of ${entry.section}`)}
+          onWrong={setWrong}
+        />
+        {(['as written', 'half', 'double'] as const).map((feel) => {
+          const now = (entry.feel ?? 'as written') === feel;
+          return (
+            <Button
+              key={feel}
+              aria-pressed={now}
+              className={now ? '!border-2 !border-ink font-bold' : ''}
+              onClick={() =>
+                set({ feel: feel === 'as written' ? null : feel }, `${entry.section} felt ${feel}`)
+              }
+            >
+              {feel === 'as written' ? 'felt as written' : `${feel}-time feel`}
+            </Button>
+          );
+        })}
+      </Row>
+      <Row label="Key">
+        <TextField
+          name="Key from here on"
+          value={entry.key ?? ''}
+          hint={`for this and everything after it (empty: ${song.key})`}
+          onSet={(text) => {
+            const key = text === '' ? null : parseKey(text);
+            if (key && !key.ok) return setWrong(key.error);
+            edit(
+              { kind: 'setKeyFrom', entry: index, key: key ? key.value.text : null },
+              `key from ${entry.section} on`,
+            );
+          }}
+        />
+      </Row>
+      <Row label="Endings">
+        {variants.map((v, i) => (
+          <span key={i} className="rounded border border-line px-2 py-1 text-[14px]">
+            {v.pass === 'last' ? 'last' : ordinal(v.pass)} time: bar {v.fromBar + 1}
+            {v.bars.length > 1 && `–${v.fromBar + v.bars.length}`} {v.bars[0]?.out ? 'left out' : 'differs'}
+          </span>
+        ))}
+        <Button
+          onClick={() =>
+            edit(
+              {
+                kind: 'vary',
+                section: entry.section,
+                pass: 'last',
+                fromBar: bar,
+                bars: material.bars.length - bar,
+              },
+              `an own last ending for ${entry.section} from bar ${bar + 1}`,
+            )
+          }
+        >
+          Own last ending from bar {bar + 1}
+        </Button>
+        {scope.pass < last && (
+          <Button
+            onClick={() =>
+              edit(
+                {
+                  kind: 'vary',
+                  section: entry.section,
+                  pass: scope.pass,
+                  fromBar: bar,
+                  bars: material.bars.length - bar,
+                },
+                `an own ending the ${ordinal(scope.pass)} time`,
+              )
+            }
+          >
+            Own ending the {ordinal(scope.pass)} time
+          </Button>
+        )}
+        <Button
+          disabled={bar === 0}
+          onClick={() =>
+            edit(
+              { kind: 'stopShort', section: entry.section, pass: 'last', fromBar: bar },
+              `${entry.section} stops before bar ${bar + 1} the last time`,
+            )
+          }
+        >
+          The last time stops before bar {bar + 1}
+        </Button>
+        {variants.length > 0 && (
+          <Button
+            onClick={() =>
+              edit(
+                {
+                  kind: 'together',
+                  edits: [...new Set(variants.map((v) => v.pass))].map((pass) => ({
+                    kind: 'unvary',
+                    section: entry.section,
+                    pass,
+                  })),
+                },
+                `${entry.section} the same every time`,
+              )
+            }
+          >
+            The same every time
+          </Button>
+        )}
+      </Row>
+      <Row label="Cut">
+        <Button
+          disabled={bar === 0 || variants.length > 0}
+          title={variants.length > 0 ? 'Only a section that is the same every time can be cut' : undefined}
+          onClick={() => {
+            edit(
+              { kind: 'cut', section: entry.section, bar, name: cutName },
+              `cut ${entry.section} before bar ${bar + 1}`,
+            );
+            onClose();
+          }}
+        >
+          Two sections: {cutName} begins with bar {bar + 1}
+        </Button>
+      </Row>
+      {wrong !== null && (
+        <p role="alert" className="text-clash">
+          {wrong}
+        </p>
+      )}
+      <div className="text-right">
+        <Button look="strong" onClick={onClose}>
+          Done
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <section aria-label={label} className="grid grid-cols-[74px_1fr] items-start gap-2">
+      <h3 className="pt-1 font-bold">{label}</h3>
+      <div className="flex flex-wrap items-center gap-2">{children}</div>
+    </section>
+  );
+}
+
+function NumberField(props: {
+  name: string;
+  value: number | null;
+  range: readonly [number, number];
+  unit: string;
+  onSet: (value: number | null) => void;
+  onWrong: (message: string) => void;
+}) {
+  const { name, value, range, unit, onSet, onWrong } = props;
+  return (
+    <TextField
+      name={name}
+      value={value === null ? '' : String(value)}
+      hint={unit}
+      narrow
+      onSet={(text) => {
+        const n = Number(text);
+        if (text === '' && value === null) return;
+        if (text === '') return onSet(null);
+        if (!Number.isFinite(n) || n < range[0] || n > range[1])
+          return onWrong(`${name}: expected a number from ${range[0]} to ${range[1]}`);
+        onSet(name === 'Tempo here' ? n : Math.round(n));
+      }}
+    />
+  );
+}
+
+function TextField(props: {
+  name: string;
+  value: string;
+  hint: string;
+  narrow?: boolean;
+  onSet: (text: string) => void;
+}) {
+  const { name, value, hint, narrow = false, onSet } = props;
+  return (
+    <label className="flex items-center gap-1.5 text-[14px] text-soft">
+      <input
+        key={value}
+        aria-label={name}
+        defaultValue={value}
+        autoComplete="off"
+        className={`${narrow ? 'w-16' : 'w-24'} rounded border border-line bg-ground px-2 py-1 text-ink focus:border-ink`}
+        onBlur={(e) => {
+          if (e.currentTarget.value.trim() !== value) onSet(e.currentTarget.value.trim());
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') e.currentTarget.blur();
+        }}
+      />
+      {hint}
+    </label>
+  );
+}
+
+function freeName(taken: readonly string[], name: string): string {
+  for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
+}

@@ -1,0 +1,418 @@
+import { useMemo, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { keepingOf, type Finding } from '../../core/clash/index';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { pretty } from '../../core/pitch/index';
+import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
+import { Button, Dialog, useWidth } from '../../ui/index';
+import { HitsDrawing, type HitsChord, type HitsFrame, type HitsTime } from '../../views/index';
+import { useDesk, usePorts } from '../ports';
+import { findingWords } from '../split/finding-words';
+import { KeepDialog } from '../split/keep-dialog';
+import {
+  barOf,
+  divide,
+  holdUntil,
+  leaderOf,
+  moveStroke,
+  sing,
+  strikeOrNot,
+  symbolUnder,
+  symbolWords,
+  whereWords,
+  type Outcome,
+} from './actions';
+import { useCursor } from './cursor';
+import { FormDialog } from './form-dialog';
+import { FormStrip } from './form-strip';
+import { useHitsKeys } from './keys';
+import { keysFor } from './key-actions';
+import { lineAt } from './line-actions';
+import { LinePanel } from './line-panel';
+import { PatternDialog } from './pattern-dialog';
+import { useHitsScope, type HitsScope } from './scope';
+import { strokeSentence } from './stroke-sentence';
+import { Toolbar } from './toolbar';
+import { TroubleList } from './trouble-list';
+
+/** Pixels before the first bar line, and a bar's least width. */
+const LEFT = 122;
+const LEAST_BAR = 380;
+
+/** The right hand: who strikes when and how, what they do together, and how one section goes into the next. */
+export function Hits() {
+  const { id = '' } = useParams();
+  const [join, setJoin] = useState<string | null>(null);
+  const scope = useHitsScope(join);
+  if (!scope || scope.bars.length === 0) {
+    return (
+      <div className="m-auto max-w-md p-6 text-center">
+        <p className="mb-3 text-lg">
+          There is nothing to strike yet. Write the chords first, then choose who plays what.
+        </p>
+        <Link to={`/song/${id}/chart`} className="rounded-md bg-ink px-4 py-2 text-ground">
+          Write the chart
+        </Link>
+      </div>
+    );
+  }
+  return <Open scope={scope} onJoin={setJoin} />;
+}
+
+function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null) => void }) {
+  const { desk } = usePorts();
+  const said = useDesk((s) => s.said);
+  const { cursor, go } = useCursor(scope);
+  const [wanted, setDivision] = useState<number | null>(null);
+  const [dialog, setDialog] = useState<'help' | 'patterns' | 'form' | null>(null);
+  const [keeping, setKeeping] = useState<Finding | null>(null);
+  const copied = useRef<string | null>(null);
+  const typed = useRef<{ at: number; tick: number; digit: string } | null>(null);
+  const [box, width] = useWidth<HTMLDivElement>();
+  const length = barTicks(scope.meter);
+  const division = fitting(wanted ?? TICKS_PER_QUARTER / 4, length);
+  const shown = Math.max(1, Math.min(4, Math.floor((width - LEFT) / LEAST_BAR), scope.bars.length));
+  const bar = barOf(scope, cursor.tick);
+  const first = Math.min(Math.floor(bar / shown) * shown, scope.bars.length - shown);
+  const window = { first, count: shown };
+  const line = lineAt(scope, cursor);
+
+  const act = (outcome: Outcome) => {
+    if (outcome.edit === null) desk.getState().say(outcome.why);
+    else desk.getState().edit(outcome.edit, { label: outcome.label });
+  };
+  const step = (ticks: number) => {
+    const to = Math.max(0, Math.min(cursor.tick + ticks, scope.bars.length * length - division));
+    go(cursor.player, to - (to % division));
+  };
+  const goTo = (player: Player, tick: number) => {
+    go(player, tick);
+    desk.getState().say(placeWords(scope, player, tick));
+  };
+  const keys = keysFor({
+    scope,
+    cursor,
+    division,
+    line,
+    copied,
+    typed,
+    act,
+    step,
+    go: goTo,
+    join: onJoin,
+    section: (by) => {
+      const now = scope.playings.findIndex((p) => p.index === scope.playing.index);
+      const target = scope.playings[now + by];
+      if (!target)
+        return desk.getState().say(by > 0 ? 'This is the last section' : 'This is the first section');
+      onJoin(null);
+      desk.getState().select({ playing: now + by, pass: 1, moment: 0 });
+      desk.getState().say(target.section.name);
+    },
+    divide: (ticks) => {
+      setDivision(ticks);
+      const places = symbolUnder(scope, cursor);
+      if (places !== null) act(divide(scope, cursor, ticks));
+    },
+    open: setDialog,
+    keep: setKeeping,
+  });
+  useHitsKeys(keys, () => setDialog('help'));
+
+  const inWindow = scope.findings.filter(
+    (f) =>
+      f.level !== 'note' && f.from < (first + shown) * length && Math.max(f.to, f.from + 1) > first * length,
+  );
+  const time: HitsTime = useMemo(
+    () => ({
+      meter: scope.meter,
+      swing: scope.section.swing ?? null,
+      firstBar: first,
+      bars: shown,
+      division,
+      left: LEFT,
+      width: Math.max(width, 340),
+    }),
+    [scope.meter, scope.section.swing, first, shown, division, width],
+  );
+  const drawing = useMemo(() => drawingOf(scope), [scope]);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <FormStrip scope={scope} onJoin={onJoin} />
+      <Toolbar
+        scope={scope}
+        cursor={cursor}
+        window={window}
+        division={division}
+        onDivision={(ticks) => setDivision(ticks)}
+        onBars={(by) => go(cursor.player, Math.max(0, (first + by * shown) * length))}
+        onDo={act}
+        onPatterns={() => setDialog('patterns')}
+        onForm={() => setDialog('form')}
+      />
+      <div ref={box} className="min-h-[460px] flex-1 overflow-hidden">
+        <Sized>
+          {(height) =>
+            width > 0 && (
+              <HitsDrawing
+                time={time}
+                height={height}
+                barNames={scope.barNames.slice(first, first + shown)}
+                pulse={scope.playing.entry.feel === 'half' ? 2 : 1}
+                marks={scope.marks}
+                parts={scope.parts}
+                repeats={scope.together.repeats}
+                holes={scope.together.holes}
+                {...drawing}
+                cursor={cursor}
+                onCursor={goTo}
+                onStrike={(player, tick) => act(strikeOrNot(scope, { player, tick }))}
+                onMove={(player, from, to) => act(moveStroke(scope, player, from, to))}
+                onHold={(player, from, until) => act(holdUntil(scope, player, from, until))}
+                onSing={(from, to, sings) => act(sing(scope, from, to, sings))}
+              />
+            )
+          }
+        </Sized>
+      </div>
+      <p className="sr-only">{barsInWords(scope, window)}</p>
+      <div className="grid max-h-[196px] min-h-[128px] grid-cols-1 gap-3 overflow-y-auto border-t border-line px-4 py-1.5 lg:grid-cols-[minmax(0,1fr)_auto]">
+        <div className="min-w-0">
+          {line ? (
+            <LinePanel scope={scope} cursor={cursor} line={line} onDo={act} onStep={() => step(division)} />
+          ) : (
+            <TroubleList
+              scope={scope}
+              findings={inWindow}
+              onGo={(f) => goTo(f.players[0] ?? cursor.player, Math.max(0, f.from - (f.from % division)))}
+              onKeep={setKeeping}
+            />
+          )}
+        </div>
+        <Legend keys={keys} line={line !== null} onHelp={() => setDialog('help')} />
+      </div>
+      <div className="border-t border-line px-4 py-0.5 text-[13px] text-soft">
+        <span className="font-bold text-ink">{strokeSentence(scope, cursor)}</span> ·{' '}
+        {said || 'f strikes, arrows step.'}
+      </div>
+      <Dialog open={dialog === 'help'} onClose={() => setDialog(null)} title="Keys">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
+          {keys.map((k) => (
+            <div key={k.key} className="contents">
+              <dt className="font-mono font-bold">{k.cap}</dt>
+              <dd>{k.words}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="mt-3 text-soft">
+          With the mouse: click a place, double-click to strike or take away, drag a stroke to another place
+          or the end of a ribbon to another length, paint the voice.
+        </p>
+        <div className="mt-4 text-right">
+          <Button look="strong" onClick={() => setDialog(null)}>
+            Close
+          </Button>
+        </div>
+      </Dialog>
+      <PatternDialog
+        scope={scope}
+        cursor={cursor}
+        open={dialog === 'patterns'}
+        onClose={() => setDialog(null)}
+        onDo={act}
+      />
+      {!scope.connection && (
+        <FormDialog
+          scope={scope}
+          tick={cursor.tick}
+          open={dialog === 'form'}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      <KeepDialog
+        finding={keeping}
+        onClose={() => setKeeping(null)}
+        onKeep={(reason) => {
+          if (keeping)
+            desk.getState().edit(
+              {
+                kind: 'keep',
+                finding: keepingOf(scope.song, keeping, reason, scope.connection ? 0 : scope.playing.shift),
+              },
+              { label: `keep the ${findingWords(keeping.kind)} in ${keeping.section}, bar ${keeping.bar}` },
+            );
+          setKeeping(null);
+        }}
+      />
+    </div>
+  );
+}
+
+/** The keys that write, as buttons beside the drawing. */
+function Legend({
+  keys,
+  line,
+  onHelp,
+}: {
+  keys: ReturnType<typeof keysFor>;
+  line: boolean;
+  onHelp: () => void;
+}) {
+  return (
+    <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[372px]">
+      <div className="flex flex-wrap gap-1 text-[14px]">
+        {keys
+          .filter((k) => k.legend)
+          .map((k) => (
+            <Button
+              key={k.key}
+              look="quiet"
+              className="!min-h-7 !px-1 !py-0"
+              data-key={k.key}
+              onClick={k.does}
+            >
+              <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">
+                {k.cap}
+              </kbd>
+              {k.words.split(/[,;:]/)[0]}
+            </Button>
+          ))}
+        <Button look="quiet" className="!min-h-7 !px-1 !py-0" onClick={onHelp}>
+          <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">?</kbd>
+          all keys
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** Draws with the height there is. */
+function Sized({ children }: { children: (height: number) => React.ReactNode }) {
+  const [height, setHeight] = useState(0);
+  return (
+    <div
+      className="h-full"
+      ref={(element) => {
+        if (!element) return undefined;
+        const measure = () => setHeight(element.clientHeight);
+        measure();
+        const observer = new ResizeObserver(measure);
+        observer.observe(element);
+        return () => observer.disconnect();
+      }}
+    >
+      {height > 0 && children(height)}
+    </div>
+  );
+}
+
+/** The wished grid, or the nearest finer one that divides the bar. */
+function fitting(division: number, length: number): number {
+  return (
+    [division, TICKS_PER_QUARTER / 4, TICKS_PER_QUARTER / 8].find((d) => length % d === 0) ??
+    TICKS_PER_QUARTER / 24
+  );
+}
+
+function placeWords(scope: HitsScope, player: Player, tick: number): string {
+  const beat = beatTicks(scope.meter);
+  const inBar = tick % barTicks(scope.meter);
+  const count = Math.round((inBar / beat + 1) * 100) / 100;
+  const line = lineAt(scope, { player, tick });
+  const what = line ? 'line' : symbolWords(symbolUnder(scope, { player, tick }));
+  return `${whereWords(scope, { player, tick })}, beat ${count}: ${what}`;
+}
+
+/** What is drawn over time besides the strokes. */
+function drawingOf(scope: HitsScope) {
+  const length = barTicks(scope.meter);
+  const chords: HitsChord[] = scope.bars.flatMap((b, n) =>
+    b.chords.map((c) => ({
+      at: n * length + c.at,
+      early: n * length + c.at - c.push,
+      text: pretty(c.chord),
+    })),
+  );
+  const perPlayer = <T,>(of: (player: Player) => T): Record<Player, T> => ({
+    guitar1: of('guitar1'),
+    guitar2: of('guitar2'),
+    bass: of('bass'),
+  });
+  return {
+    chords,
+    strings: perPlayer((p) => scope.song.players[p].tuning.length),
+    hands: perPlayer((p) => handWords(scope, p)),
+    pushes: perPlayer((p) =>
+      scope.bars.flatMap((b, n) =>
+        b.cells[p].flatMap((c) =>
+          c.push === 0 ? [] : [{ at: n * length + c.at, early: n * length + c.at - c.push }],
+        ),
+      ),
+    ),
+    sung: sungOf(scope),
+    frames: framesOf(scope),
+  };
+}
+
+function handWords(scope: HitsScope, player: Player): string {
+  const leader = leaderOf(scope, player);
+  if (leader) return `with ${PLAYER_WORDS[leader]}`;
+  return scope.parts[player].way === 'down' ? 'all down' : 'alternate';
+}
+
+function sungOf(scope: HitsScope): { from: number; to: number }[] {
+  const length = barTicks(scope.meter);
+  const list: { from: number; to: number }[] = [];
+  scope.bars.forEach((b, n) => {
+    const step = length / (b.voice?.length ?? 1);
+    [...(b.voice ?? '')].forEach((mark, i) => {
+      if (mark !== '~') return;
+      const from = n * length + i * step;
+      const last = list.at(-1);
+      if (last?.to === from) last.to = from + step;
+      else list.push({ from, to: from + step });
+    });
+  });
+  return list;
+}
+
+const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', 'buried-hit']);
+
+/** Stops and what misses each other, framed in the lane where all are together. */
+function framesOf(scope: HitsScope): readonly HitsFrame[] {
+  const found = scope.findings.flatMap((f): HitsFrame[] => {
+    if (f.level === 'note' || f.kept !== null || !IN_LANE.has(f.kind)) return [];
+    const early = f.kind === 'push' ? f.to - f.from : 0;
+    return [{ from: f.from - early, to: f.to - early, look: f.level, words: frameWords(f) }];
+  });
+  const clean = scope.together.stops
+    .filter((s) => s.ringing === null)
+    .map((s): HitsFrame => ({ from: s.at, to: s.at + s.ticks, look: 'clean', words: 'clean stop' }));
+  return [...clean, ...found];
+}
+
+function frameWords(f: Finding): string {
+  const who = PLAYERS.filter((p) => f.players.includes(p)).map((p) => PLAYER_WORDS[p]);
+  switch (f.kind) {
+    case 'stop':
+      return `${/^(\S+( \d)?)/.exec(f.text)?.[0] ?? who[0] ?? ''} rings`;
+    case 'flam':
+      return 'just apart';
+    case 'push':
+      return 'not all push';
+    default:
+      return 'dead hit lost';
+  }
+}
+
+function barsInWords(scope: HitsScope, window: { first: number; count: number }): string {
+  const bars = scope.barNames.slice(window.first, window.first + window.count);
+  return `${bars.join(' and ')}. ${PLAYERS.map((p) => {
+    const n = scope.marks[p].filter(
+      (m) =>
+        m.at >= window.first * barTicks(scope.meter) &&
+        m.at < (window.first + window.count) * barTicks(scope.meter),
+    ).length;
+    return `${PLAYER_WORDS[p]}: ${n} strokes, ${handWords(scope, p)}`;
+  }).join('. ')}.`;
+}

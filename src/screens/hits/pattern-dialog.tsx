@@ -1,0 +1,192 @@
+import { useState } from 'react';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { STARTING_PATTERNS } from '../../core/hits/index';
+import { patternIn } from '../../core/song/index';
+import { Button, Dialog } from '../../ui/index';
+import { answer, barOf, closedFor, setPatterns, setStrokes, type HitsPlace, type Outcome } from './actions';
+import type { HitsScope } from './scope';
+
+interface Props {
+  readonly scope: HitsScope;
+  readonly cursor: HitsPlace;
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly onDo: (outcome: Outcome) => void;
+}
+
+/** Patterns to begin with, answers to other players, and taking the present one elsewhere. */
+export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
+  const { player, tick } = cursor;
+  const bar = barOf(scope, tick);
+  const [where, setWhere] = useState<'bar' | 'rest' | 'all'>('bar');
+  const bars = scope.bars
+    .map((_, b) => b)
+    .filter((b) => where === 'all' || (where === 'rest' ? b >= bar : b === bar));
+  const did = (outcome: Outcome) => {
+    onDo(outcome);
+    onClose();
+  };
+  const strings = scope.song.players[player].tuning.length;
+  const here = patternIn(scope.bars, { bar, player }, scope.meter);
+  const others = PLAYERS.filter((p) => p !== player);
+  return (
+    <Dialog open={open} onClose={onClose} title={`Patterns for ${PLAYER_WORDS[player]}`}>
+      <div role="radiogroup" aria-label="Where" className="mb-3 flex flex-wrap gap-1">
+        {(
+          [
+            ['bar', `Only ${scope.barNames[bar]}`],
+            ['rest', 'From here to the end of the section'],
+            ['all', 'The whole section'],
+          ] as const
+        ).map(([value, words]) => (
+          <Button
+            key={value}
+            role="radio"
+            aria-checked={where === value}
+            className={where === value ? '!border-2 !border-ink font-bold' : ''}
+            onClick={() => setWhere(value)}
+          >
+            {words}
+          </Button>
+        ))}
+      </div>
+      <h3 className="font-bold">Take what is here</h3>
+      <div className="mt-1 mb-3 flex flex-wrap gap-1">
+        <Button
+          disabled={here === null || where === 'bar'}
+          onClick={() => did(copied(scope, { from: player, bar, to: [player], bars }))}
+        >
+          This bar’s hits to those bars
+        </Button>
+        {others.map((p) => (
+          <Button key={p} disabled={here === null} onClick={() => did(sameBars(scope, player, p, bars))}>
+            {PLAYER_WORDS[p]} strikes the same there
+          </Button>
+        ))}
+        {others.map((p) => (
+          <Button key={`a${p}`} onClick={() => did(answers(scope, player, p, bars))}>
+            Answer {PLAYER_WORDS[p]}: strike where it rests
+          </Button>
+        ))}
+        <Button
+          onClick={() =>
+            did(
+              setPatterns(
+                scope,
+                bars.map((b) => ({ player, bar: b, hits: null })),
+                `each grip struck once by ${PLAYER_WORDS[player]}`,
+              ),
+            )
+          }
+        >
+          Each grip struck once
+        </Button>
+      </div>
+      <h3 className="font-bold">Begin with</h3>
+      <ul className="mt-1 flex flex-col gap-1">
+        {STARTING_PATTERNS.map((p) => {
+          const pattern = p.bar(scope.meter, strings);
+          return (
+            <li key={p.name}>
+              <button
+                type="button"
+                data-pattern={p.name}
+                className="grid w-full grid-cols-[1fr_auto] items-center gap-3 rounded-md border border-line px-3 py-1.5 text-left hover:border-ink"
+                onClick={() => did(begun(scope, { player, bars, pattern, name: p.name, strokes: p.strokes }))}
+              >
+                <span>
+                  <b>{p.name}</b>
+                  <span className="block text-[14px] text-soft">{p.words}</span>
+                </span>
+                <Sketch pattern={pattern} />
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </Dialog>
+  );
+}
+
+/** A pattern drawn small: stems for strokes, ribbons for sound. */
+function Sketch({ pattern }: { pattern: string }) {
+  const places = [...pattern];
+  const step = 150 / places.length;
+  return (
+    <svg width="154" height="26" aria-hidden="true">
+      <line x1="0" x2="154" y1="22" y2="22" className="stroke-line" />
+      {places.map((symbol, i) => {
+        if (symbol === '.') return null;
+        const x = i * step;
+        const struck = symbol !== '-';
+        const muted = /[Mm]/.test(symbol);
+        const height = /[om]/.test(symbol) ? 9 : 16;
+        return (
+          <g key={i} className="fill-ink">
+            <rect x={x} y={18} width={muted ? Math.min(4, step) : step} height={4} opacity="0.35" />
+            {struck && <rect x={x} y={22 - height} width="2.4" height={height} opacity={muted ? 0.6 : 1} />}
+            {/[1-6]/.test(symbol) && (
+              <text x={x + 3.5} y={12} className="fill-soft text-[11px]">
+                {symbol}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+function begun(
+  scope: HitsScope,
+  of: {
+    player: Player;
+    bars: readonly number[];
+    pattern: string;
+    name: string;
+    strokes: 'down' | 'alternate' | null;
+  },
+): Outcome {
+  const { player, bars, pattern, name, strokes } = of;
+  const label = `${name.toLowerCase()} for ${PLAYER_WORDS[player]}`;
+  const hits = setPatterns(
+    scope,
+    bars.map((bar) => ({ player, bar, hits: pattern })),
+    label,
+  );
+  // Over the whole section the pattern's way of striking comes with it; for single bars the section's stays.
+  if (hits.edit === null || strokes === null || bars.length < scope.bars.length || scope.connection)
+    return hits;
+  const way = setStrokes(scope, player, strokes);
+  return way.edit === null ? hits : { edit: { kind: 'together', edits: [hits.edit, way.edit] }, label };
+}
+
+function copied(
+  scope: HitsScope,
+  of: { from: Player; bar: number; to: readonly Player[]; bars: readonly number[] },
+): Outcome {
+  const hits = patternIn(scope.bars, { bar: of.bar, player: of.from }, scope.meter);
+  const list = of.to.flatMap((player) =>
+    of.bars.filter((b) => b !== of.bar || player !== of.from).map((bar) => ({ player, bar, hits })),
+  );
+  return setPatterns(scope, list, `hits of ${scope.barNames[of.bar]} taken over`);
+}
+
+function sameBars(scope: HitsScope, from: Player, to: Player, bars: readonly number[]): Outcome {
+  const list = bars.map((bar) => ({
+    player: to,
+    bar,
+    // Strings picked alone are one player's business: the others strike there.
+    hits: patternIn(scope.bars, { bar, player: from }, scope.meter)?.replace(/[1-6]/g, 'O') ?? null,
+  }));
+  return setPatterns(scope, list, `${PLAYER_WORDS[to]} strikes as ${PLAYER_WORDS[from]}`);
+}
+
+function answers(scope: HitsScope, player: Player, to: Player, bars: readonly number[]): Outcome {
+  const made = bars
+    .filter((bar) => closedFor(scope, player, bar) === null)
+    .map((bar) => answer(scope, player, bar, to));
+  const edits = made.flatMap((m) => (m.edit ? [m.edit] : []));
+  if (edits.length === 0) return made[0] ?? { edit: null, why: 'Nothing to answer here' };
+  return { edit: { kind: 'together', edits }, label: `${PLAYER_WORDS[player]} answers ${PLAYER_WORDS[to]}` };
+}

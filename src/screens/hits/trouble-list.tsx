@@ -1,0 +1,86 @@
+import { useEffect, useState } from 'react';
+import type { Finding } from '../../core/clash/index';
+import type { Song } from '../../core/song/index';
+import { connectionCures, curesFor, type Cure } from '../../core/split/index';
+import { Button } from '../../ui/index';
+import { CureButton } from '../split/finding-list';
+import { KIND_WORDS } from '../split/finding-words';
+import { useDesk } from '../ports';
+import type { HitsScope } from './scope';
+
+interface Props {
+  readonly scope: HitsScope;
+  /** Findings in the bars on view. */
+  readonly findings: readonly Finding[];
+  readonly onGo: (finding: Finding) => void;
+  readonly onKeep: (finding: Finding) => void;
+}
+
+const EDGE = { clash: 'border-clash', watch: 'border-watch', note: 'border-line' } as const;
+const TITLE = { clash: 'text-clash', watch: 'text-watch', note: 'text-soft' } as const;
+
+/** What does not fit together in the bars on view, with the ways out. */
+export function TroubleList({ scope, findings, onGo, onKeep }: Props) {
+  const cures = useHitsCures(scope, findings);
+  if (findings.length === 0) {
+    return <p className="px-1 py-2 text-soft">Nothing to say about these bars.</p>;
+  }
+  return (
+    <ul className="flex gap-2 overflow-x-auto pb-1">
+      {findings.map((f) => (
+        <li
+          key={f.id}
+          className={`w-[330px] shrink-0 rounded-md border border-l-[6px] bg-sheet px-3 py-1.5 ${EDGE[f.level]}`}
+        >
+          <p>
+            <button type="button" className={`font-bold underline ${TITLE[f.level]}`} onClick={() => onGo(f)}>
+              {KIND_WORDS[f.kind]}
+            </button>{' '}
+            <span className="text-[13px] text-soft">
+              {scope.barNames[f.bar - 1]}, beat {Math.round(f.beat * 100) / 100}
+            </span>
+          </p>
+          <p className="text-[14px]">{f.text}</p>
+          {f.kept !== null && <p className="text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
+          {f.kept === null && f.level !== 'note' && (
+            <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
+              {scope.closed === null && !cures.has(f.id) && (
+                <span className="text-soft">looking for a way out …</span>
+              )}
+              {(cures.get(f.id) ?? []).map((cure) => (
+                <CureButton key={cure.words} cure={cure} finding={f} />
+              ))}
+              <Button onClick={() => onKeep(f)}>Keep it, it’s meant</Button>
+            </div>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const NONE: ReadonlyMap<string, readonly Cure[]> = new Map();
+
+/** Cures by finding, looked for after the screen is drawn. */
+function useHitsCures(scope: HitsScope, findings: readonly Finding[]): ReadonlyMap<string, readonly Cure[]> {
+  const song = useDesk((s) => s.song)!;
+  const key = `${scope.id} ${findings.map((f) => f.id).join('\n')}`;
+  const [found, setFound] = useState<{ song: Song; key: string; map: typeof NONE } | null>(null);
+  const { connection, closed } = scope;
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const worth = findings.filter((f) => f.level !== 'note' && f.kept === null);
+      const cures = (f: Finding) =>
+        closed !== null
+          ? []
+          : connection
+            ? connectionCures(song, connection, f).slice(0, 4)
+            : curesFor(song, f);
+      setFound({ song, key, map: new Map(worth.map((f) => [f.id, cures(f)])) });
+    }, 0);
+    return () => clearTimeout(timer);
+    // The findings are new objects at every look; their ids say whether they changed.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [song, key]);
+  return found && found.song === song && found.key === key ? found.map : NONE;
+}
