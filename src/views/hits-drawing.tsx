@@ -411,8 +411,11 @@ function TogetherLane({ time, marks, frames, y, height }: HitsDrawingProps & { y
       <text x={14} y={y + 22} className="fill-ink text-[15px] font-bold">
         Together
       </text>
-      <text x={14} y={y + 40} className="fill-soft text-[12px]">
-        common strikes tall
+      <text x={14} y={y + 39} className="fill-soft text-[12px]">
+        <tspan x={14}>common strikes</tspan>
+        <tspan x={14} dy="14">
+          stand tall
+        </tspan>
       </text>
       <line
         x1={time.left - 10}

@@ -128,26 +128,33 @@ function Ribbon(props: {
   }
   const right = xOf(time, Math.min(to, strike.end));
   const muted = strike.kind === 'mute';
-  const height = muted ? 7 : strike.weak ? 12 : 20;
+  const picked = strike.pick !== null;
+  const height = picked ? 3.4 : muted ? 7 : strike.weak ? 12 : 20;
+  // Strings picked alone ring on beside each other, the highest on top.
+  const middle = picked ? mid + (strike.pick! - (strings + 1) / 2) * 4 : mid;
   const width = muted ? Math.min(18, right - left - 2) : Math.max(3, right - left - 3);
   const text = strike.step === null ? null : formatStep(strike.step, strings);
   return (
     <g>
       <rect
         x={left}
-        y={mid - height / 2}
+        y={middle - height / 2}
         width={Math.max(2, width)}
         height={height}
         rx="2"
         fill="currentColor"
-        opacity={muted ? 0.9 : 0.34}
+        opacity={muted || picked ? 0.9 : 0.34}
       />
       {strike.end > to && (
         <path d={`M${right - 3},${mid - 5} l6,5 l-6,5`} fill="currentColor" opacity="0.7" />
       )}
-      {text !== null && right - left > 18 && (
-        <text x={left + 4} y={mid + 5} className="fill-ink font-mono text-[13px] font-bold">
-          {width < text.length * 8 ? text.replace(/@.*/, '') : text}
+      {text !== null && right - left > (muted ? 30 : 18) && (
+        <text
+          x={left + (muted ? width + 4 : 4)}
+          y={mid + 5}
+          className="fill-ink font-mono text-[13px] font-bold"
+        >
+          {(muted ? right - left - width : width) < text.length * 8 + 4 ? text.replace(/@.*/, '') : text}
         </text>
       )}
     </g>

@@ -2,7 +2,9 @@ import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { keepingOf, type Finding } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { downsWords } from '../../core/hits/index';
 import { pretty } from '../../core/pitch/index';
+import { fastestRun } from '../../core/song/index';
 import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Dialog, useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsChord, type HitsFrame, type HitsTime } from '../../views/index';
@@ -71,7 +73,8 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const [box, width] = useWidth<HTMLDivElement>();
   const length = barTicks(scope.meter);
   const division = fitting(wanted ?? TICKS_PER_QUARTER / 4, length);
-  const shown = Math.max(1, Math.min(4, Math.floor((width - LEFT) / LEAST_BAR), scope.bars.length));
+  const fits = Math.floor((width - LEFT) / LEAST_BAR);
+  const shown = Math.min(fits >= 4 ? 4 : fits >= 2 ? 2 : 1, scope.bars.length);
   const bar = barOf(scope, cursor.tick);
   const first = Math.min(Math.floor(bar / shown) * shown, scope.bars.length - shown);
   const window = { first, count: shown };
@@ -121,7 +124,10 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
 
   const inWindow = scope.findings.filter(
     (f) =>
-      f.level !== 'note' && f.from < (first + shown) * length && Math.max(f.to, f.from + 1) > first * length,
+      f.level !== 'note' &&
+      OVER_TIME.has(f.kind) &&
+      f.from < (first + shown) * length &&
+      Math.max(f.to, f.from + 1) > first * length,
   );
   const time: HitsTime = useMemo(
     () => ({
@@ -176,7 +182,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         </Sized>
       </div>
       <p className="sr-only">{barsInWords(scope, window)}</p>
-      <div className="grid max-h-[196px] min-h-[128px] grid-cols-1 gap-3 overflow-y-auto border-t border-line px-4 py-1.5 lg:grid-cols-[minmax(0,1fr)_auto]">
+      <div className="grid max-h-[212px] min-h-[128px] grid-cols-1 gap-3 overflow-y-auto border-t border-line px-4 py-1.5 lg:grid-cols-[minmax(0,1fr)_auto]">
         <div className="min-w-0">
           {line ? (
             <LinePanel scope={scope} cursor={cursor} line={line} onDo={act} onStep={() => step(division)} />
@@ -191,9 +197,12 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         </div>
         <Legend keys={keys} line={line !== null} onHelp={() => setDialog('help')} />
       </div>
-      <div className="border-t border-line px-4 py-0.5 text-[13px] text-soft">
-        <span className="font-bold text-ink">{strokeSentence(scope, cursor)}</span> ·{' '}
-        {said || 'f strikes, arrows step.'}
+      <div className="flex gap-4 border-t border-line px-4 py-0.5 text-[13px] text-soft">
+        <span className="min-w-0 truncate">
+          <span className="font-bold text-ink">{strokeSentence(scope, cursor)}</span> ·{' '}
+          {said || 'f strikes, arrows step.'}
+        </span>
+        <Downs scope={scope} player={cursor.player} />
       </div>
       <Dialog open={dialog === 'help'} onClose={() => setDialog(null)} title="Keys">
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
@@ -248,6 +257,20 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   );
 }
 
+/** Whether the hand keeps up its fastest run of down-strokes. */
+function Downs({ scope, player }: { scope: HitsScope; player: Player }) {
+  const run = fastestRun(scope.parts[player], scope.section, scope.tempo);
+  const { words, tooFast } = downsWords(run, {
+    ceiling: scope.song.players[player].downs,
+    tempo: scope.tempo,
+  });
+  return (
+    <span data-downs className={`ml-auto shrink-0 ${tooFast ? 'font-bold text-watch' : ''}`}>
+      {PLAYER_WORDS[player]}, {words}
+    </span>
+  );
+}
+
 /** The keys that write, as buttons beside the drawing. */
 function Legend({
   keys,
@@ -259,15 +282,15 @@ function Legend({
   onHelp: () => void;
 }) {
   return (
-    <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[372px]">
-      <div className="flex flex-wrap gap-1 text-[14px]">
+    <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[404px]">
+      <div className="flex flex-wrap gap-x-1 gap-y-0.5 text-[13px]">
         {keys
           .filter((k) => k.legend)
           .map((k) => (
             <Button
               key={k.key}
               look="quiet"
-              className="!min-h-7 !px-1 !py-0"
+              className="!min-h-6 !px-1 !py-0"
               data-key={k.key}
               onClick={k.does}
             >
@@ -277,7 +300,7 @@ function Legend({
               {k.words.split(/[,;:]/)[0]}
             </Button>
           ))}
-        <Button look="quiet" className="!min-h-7 !px-1 !py-0" onClick={onHelp}>
+        <Button look="quiet" className="!min-h-6 !px-1 !py-0" onClick={onHelp}>
           <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">?</kbd>
           all keys
         </Button>
@@ -375,6 +398,18 @@ function sungOf(scope: HitsScope): { from: number; to: number }[] {
   });
   return list;
 }
+
+/** What the right hand can do something about; how notes sound together is the Split screen's business. */
+const OVER_TIME: ReadonlySet<Finding['kind']> = new Set([
+  'stop',
+  'flam',
+  'push',
+  'buried-hit',
+  'ring-over',
+  'delay',
+  'shift',
+  'voice',
+]);
 
 const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', 'buried-hit']);
 

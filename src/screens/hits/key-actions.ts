@@ -82,7 +82,7 @@ function hitKeys({ scope, cursor, division, act, step, copied }: KeyContext): re
     {
       key: 'w',
       cap: 'w',
-      words: 'weak or strong: the stroke here or the last one before',
+      words: 'weak/strong: the stroke here or the last one before',
       does: () => act(changeStroke(scope, cursor, otherWeight)),
       legend: true,
     },
@@ -122,7 +122,7 @@ function hitKeys({ scope, cursor, division, act, step, copied }: KeyContext): re
     {
       key: 'c',
       cap: 'c',
-      words: 'copy this bar’s hits',
+      words: 'copy: this bar’s hits',
       does: () => {
         copied.current = patternIn(scope.bars, { bar, player }, scope.meter);
         act({ edit: null, why: `Copied ${PLAYER_WORDS[player]}, ${scope.barNames[bar]}; v puts it` });
@@ -132,7 +132,7 @@ function hitKeys({ scope, cursor, division, act, step, copied }: KeyContext): re
     {
       key: 'v',
       cap: 'v',
-      words: 'put the copied bar here',
+      words: 'put here: the copied bar',
       does: () =>
         act(
           copied.current === null
@@ -235,7 +235,7 @@ function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
     {
       key: 't',
       cap: 't',
-      words: 'trill with two frets up',
+      words: 'trill: with two frets up',
       does: notes('trill', (n) =>
         n.fret === null ? null : { ...n, trill: n.trill === null ? ((n.fret + 2) as Fret) : null },
       ),
@@ -407,7 +407,7 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     {
       key: 'j',
       cap: 'j',
-      words: 'the join into the next section, and back',
+      words: 'join: into the next section, and back',
       does: () => join(nextJoin(scope)),
       legend: true,
     },

@@ -60,12 +60,12 @@ export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
         </Button>
         {others.map((p) => (
           <Button key={p} disabled={here === null} onClick={() => did(sameBars(scope, player, p, bars))}>
-            {PLAYER_WORDS[p]} strikes the same there
+            {p === 'bass' ? 'The bass' : PLAYER_WORDS[p]} strikes the same there
           </Button>
         ))}
         {others.map((p) => (
           <Button key={`a${p}`} onClick={() => did(answers(scope, player, p, bars))}>
-            Answer {PLAYER_WORDS[p]}: strike where it rests
+            Answer {p === 'bass' ? 'the bass' : PLAYER_WORDS[p]}: strike where it rests
           </Button>
         ))}
         <Button

@@ -1,8 +1,7 @@
 import { ordinal } from '../../core/base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { downsWords, type StrokeWay } from '../../core/hits/index';
-import { pretty } from '../../core/pitch/index';
-import { fastestRun, strokeWay } from '../../core/song/index';
+import type { StrokeWay } from '../../core/hits/index';
+import { strokeWay } from '../../core/song/index';
 import { formatSwing, parseSwing, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Choice } from '../../ui/index';
 import { usePorts } from '../ports';
@@ -39,15 +38,13 @@ export function Toolbar(props: Props) {
   const { player } = cursor;
   const rig = scope.song.players[player];
   const leader = leaderOf(scope, player);
-  const run = fastestRun(scope.parts[player], section, scope.tempo);
-  const downs = downsWords(run, { ceiling: rig.downs, tempo: scope.tempo });
   const total = scope.bars.length;
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line px-4 py-1">
       <h2 className="text-lg font-bold">{connection ? connection.words : playing.section.name}</h2>
       {connection ? (
         <span className="text-soft">
-          {connection.times === 1 ? 'once in the song' : `${connection.times} times in the song`}
+          {['', 'once', 'twice'][connection.times] ?? `${connection.times} times`} in the song
         </span>
       ) : (
         <span className="flex items-center text-soft">
@@ -124,12 +121,6 @@ export function Toolbar(props: Props) {
         Patterns <kbd className="text-soft">a</kbd>
       </Button>
       {!connection && <Button onClick={onForm}>Form</Button>}
-      <span
-        data-downs
-        className={`ml-auto text-[14px] ${downs.tooFast ? 'font-bold text-watch' : 'text-soft'}`}
-      >
-        {pretty(PLAYER_WORDS[player])}, {downs.words}
-      </span>
     </div>
   );
 }

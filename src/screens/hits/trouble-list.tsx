@@ -30,7 +30,7 @@ export function TroubleList({ scope, findings, onGo, onKeep }: Props) {
       {findings.map((f) => (
         <li
           key={f.id}
-          className={`w-[330px] shrink-0 rounded-md border border-l-[6px] bg-sheet px-3 py-1.5 ${EDGE[f.level]}`}
+          className={`w-[400px] shrink-0 rounded-md border border-l-[6px] bg-sheet px-3 py-1.5 ${EDGE[f.level]}`}
         >
           <p>
             <button type="button" className={`font-bold underline ${TITLE[f.level]}`} onClick={() => onGo(f)}>
@@ -48,7 +48,7 @@ export function TroubleList({ scope, findings, onGo, onKeep }: Props) {
                 <span className="text-soft">looking for a way out …</span>
               )}
               {(cures.get(f.id) ?? []).map((cure) => (
-                <CureButton key={cure.words} cure={cure} finding={f} />
+                <CureButton key={cure.words} cure={cure} finding={f} compact />
               ))}
               <Button onClick={() => onKeep(f)}>Keep it, it’s meant</Button>
             </div>

@@ -239,13 +239,23 @@ function FindingCard(props: {
 }
 
 /** A way out: shown while pointed at, taken by a click. */
-export function CureButton({ cure, finding }: { cure: Cure; finding: Finding }) {
+export function CureButton({
+  cure,
+  finding,
+  compact = false,
+}: {
+  cure: Cure;
+  finding: Finding;
+  /** What else it changes is only said when it is pointed at. */
+  compact?: boolean;
+}) {
   const { desk } = usePorts();
   const { show, edit } = desk.getState();
   return (
     <Button
       data-cure
       title={effectWords(cure)}
+      aria-description={effectWords(cure)}
       {...lookingAt(cure.edit, show)}
       onKeyDown={(e) => {
         if (e.key === 'Escape') e.currentTarget.blur();
@@ -258,7 +268,7 @@ export function CureButton({ cure, finding }: { cure: Cure; finding: Finding }) 
     >
       <span className="text-left">
         {cure.words}
-        <span className="block text-[12px] text-soft">{effectWords(cure)}</span>
+        {!compact && <span className="block text-[12px] text-soft">{effectWords(cure)}</span>}
       </span>
     </Button>
   );
