@@ -69,7 +69,13 @@ interface Drag {
 export function HitsDrawing(props: HitsDrawingProps) {
   const { time, height, marks, parts, cursor } = props;
   const svg = useRef<SVGSVGElement>(null);
-  const [drag, setDrag] = useState<Drag | null>(null);
+  const [drag, drawDrag] = useState<Drag | null>(null);
+  // Moves may come faster than drawings; what counts on letting go is the last of them.
+  const dragged = useRef<Drag | null>(null);
+  const setDrag = (next: Drag | null) => {
+    dragged.current = next;
+    drawDrag(next);
+  };
   const together = Math.max(70, Math.round((height - HEAD - VOICE) * 0.2));
   const lane = Math.floor((height - HEAD - VOICE - together) / 3);
   const shape = laneShape(lane);
@@ -130,19 +136,21 @@ export function HitsDrawing(props: HitsDrawingProps) {
     }
   };
   const onPointerMove = (event: PointerEvent) => {
-    if (!drag) return;
+    const held = dragged.current;
+    if (!held) return;
     const { x } = at(event);
-    const target = drag.kind === 'move' ? tickAt(time, x) : edge(x);
-    const least = drag.kind === 'move' ? from : drag.from + time.division;
-    setDrag({ ...drag, to: Math.max(least, Math.min(to, target)) });
+    const target = held.kind === 'move' ? tickAt(time, x) : edge(x);
+    const least = held.kind === 'move' ? from : held.from + time.division;
+    setDrag({ ...held, to: Math.max(least, Math.min(to, target)) });
   };
   const onPointerUp = () => {
-    if (!drag) return;
+    const done = dragged.current;
+    if (!done) return;
     setDrag(null);
-    const { kind, player } = drag;
-    if (kind === 'sing' || kind === 'hide') props.onSing(drag.from, drag.to, kind === 'sing');
-    else if (player && kind === 'move' && drag.to !== drag.from) props.onMove(player, drag.from, drag.to);
-    else if (player && kind === 'hold') props.onHold(player, drag.from, drag.to);
+    const { kind, player } = done;
+    if (kind === 'sing' || kind === 'hide') props.onSing(done.from, done.to, kind === 'sing');
+    else if (player && kind === 'move' && done.to !== done.from) props.onMove(player, done.from, done.to);
+    else if (player && kind === 'hold') props.onHold(player, done.from, done.to);
   };
   const onDoubleClick = (event: React.MouseEvent) => {
     const { x, player } = at(event);

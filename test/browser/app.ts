@@ -69,7 +69,10 @@ export async function openSong(page: Page, title: string): Promise<void> {
   await page.waitForSelector('[data-alternative]');
 }
 
-export async function goTo(page: Page, screen: 'Songs' | 'Chart' | 'Split' | 'Sheets'): Promise<void> {
+export async function goTo(
+  page: Page,
+  screen: 'Songs' | 'Chart' | 'Split' | 'Hits' | 'Sheets',
+): Promise<void> {
   await page.locator(`nav ::-p-text(${screen})`).click();
 }
 

@@ -81,6 +81,11 @@ export function setHits(song: Song, change: HitsChange): Song {
   });
 }
 
+/** Nothing at all where nobody plays a line. */
+function withLines(lines: NonNullable<Bar['lines']>): Pick<Bar, 'lines'> {
+  return Object.keys(lines).length > 0 ? { lines } : {};
+}
+
 export function setLine(song: Song, change: LineChange): Song {
   const { player, bar, line } = change;
   const strings = song.players[player].tuning.length;
@@ -88,18 +93,20 @@ export function setLine(song: Song, change: LineChange): Song {
   return mapBar(song, change, {
     has: (patch) => patch.cells?.[player] !== undefined,
     patch: (p) => {
-      const { [player]: _gone, ...lines } = p.lines ?? {};
+      const { lines: were, ...rest } = p;
+      const { [player]: _gone, ...lines } = were ?? {};
       const cells = line ? lineCells(line, { strings, first }) : openCells(p.chords ?? []);
       return {
-        ...p,
+        ...rest,
         cells: { ...p.cells, [player]: cells },
-        lines: line ? { ...lines, [player]: line } : lines,
+        ...withLines(line ? { ...lines, [player]: line } : lines),
       };
     },
     bar: (b) => {
       if (line) return withLine(b, player, line, { strings, first });
       const { [player]: _gone, ...lines } = b.lines ?? {};
-      return { ...b, cells: { ...b.cells, [player]: openCells(b.chords) }, lines };
+      const { lines: _were, ...rest } = b;
+      return { ...rest, cells: { ...b.cells, [player]: openCells(b.chords) }, ...withLines(lines) };
     },
     what: `bar ${bar + 1}`,
   });

@@ -1,10 +1,9 @@
-import { beatTicks } from '../../core/time/index';
 import { useEffect, useRef } from 'react';
 import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
 import { usePorts } from '../ports';
 import { addressNow, type SplitModel } from './model';
-import { goTo } from './go-to';
+import { goTo, placeOf } from './go-to';
 
 /** For the help sheet. */
 export const KEYS: readonly (readonly [keys: string, what: string])[] = [
@@ -163,11 +162,11 @@ function stepSection(model: SplitModel, desk: DeskActions, by: 1 | -1): void {
 function nextFinding(model: SplitModel, desk: DeskActions): void {
   const list = model.findings.filter((f) => f.kept === null && f.level !== 'note');
   if (list.length === 0) return desk.say('Nothing clashes');
-  const here = [model.selection.playing, model.selection.pass, model.moment.bar + 1, model.moment.at];
+  // By moment, not by beat: what lies later in the moment one is at was said when one came to it.
+  const here = [model.selection.playing, model.selection.pass, model.momentIndex];
   const rank = (f: (typeof list)[number]) => {
-    const playing = model.playings.findIndex((p) => p.index === f.playing);
-    const { meter } = model.playings[playing] ?? model.playing;
-    return [playing, f.pass, f.bar, (f.beat - 1) * beatTicks(meter)];
+    const at = placeOf(model, f);
+    return [at.playing, at.pass, at.moment];
   };
   const after = list.find((f) => compare(rank(f), here) > 0) ?? list[0]!;
   goTo(model, after, desk.select);
