@@ -1,11 +1,11 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
-import { songFindings } from '../src/core/clash/index';
+import { connectionsOf, handsTogether, songFindings } from '../src/core/clash/index';
 import { createChartReader, readChart, writeChart } from '../src/core/formats/index';
 import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { parseChord } from '../src/core/pitch/index';
-import { applyEdit, refitSong, saveSong, type Song } from '../src/core/song/index';
+import { applyEdit, refitSong, rightHand, saveSong, unfold, type Song } from '../src/core/song/index';
 import {
   alternativesFor,
   finish,
@@ -158,6 +158,28 @@ const benchmarks: readonly Benchmark[] = [
         changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }],
       });
       return () => songFindings(next);
+    },
+  },
+  {
+    name: 'stroke in one of 200 bars: findings, joins and hands',
+    runs: 60,
+    prepare: (run) => {
+      const now = song();
+      songFindings(now);
+      connectionsOf(now);
+      const hits = run % 2 === 0 ? 'OOMMOOMM' : 'O--MO-X.';
+      const changes = [{ section: 'Part 3', pass: 1, player: 'guitar2' as const, bar: run % 8, hits }];
+      return () => {
+        const next = applyEdit(now, { kind: 'setHits', changes });
+        songFindings(next);
+        connectionsOf(next);
+        const playing = unfold(next)[2]!;
+        const { section, meter, tempo, key } = playing;
+        for (const player of ['guitar1', 'guitar2', 'bass'] as const) {
+          rightHand(section, { pass: 1, meter, player, rig: next.players[player] });
+        }
+        handsTogether(next, { section, key, pass: 1, times: 1, tempo });
+      };
     },
   },
   {

@@ -13,7 +13,6 @@ export {
   sectionNamed,
   songKey,
   songLength,
-  tempoOf,
   USUAL_HANDS,
   type FindingKind,
   type KeptFinding,

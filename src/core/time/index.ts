@@ -5,4 +5,4 @@ export { TICKS_PER_QUARTER } from './ticks';
 export { barTicks, beatTicks, COMMON_TIME, formatMeter, parseMeter, type Meter } from './meter';
 export { formatDuration, TEMPO_RANGE, ticksToSeconds } from './tempo';
 export { delayMs, delayTicks, formatDelay, parseDelay, type Delay } from './delay';
-export { formatSwing, parseSwing, SWING_RANGE, swungTick, type Swing } from './swing';
+export { formatSwing, parseSwing, swungTick, type Swing } from './swing';

@@ -109,6 +109,8 @@ function act(
       const cell = model.moment.cells[player];
       const where = `${PLAYER_WORDS[player]}, bar ${(at?.bar ?? 0) + 1}`;
       if (!at || !model.editable) desk.say('This section follows another one; change it there');
+      else if (cell.kind === 'grip' && cell.step)
+        desk.say(`${where} is a line; change its notes on the Hits screen`);
       else if (key === 'r') {
         if (isLocked(cell)) desk.say(`${where} is locked`);
         else

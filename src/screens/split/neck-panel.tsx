@@ -1,5 +1,6 @@
 import { Lock, LockOpen } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
 import {
   deviceWords,
@@ -11,6 +12,7 @@ import {
   wayBetween,
   type KnownGrip,
 } from '../../core/grip/index';
+import { bendWords, formatStep, type LineStep } from '../../core/line/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
@@ -34,7 +36,8 @@ export function NeckPanel({ model }: { model: SplitModel }) {
   const cell = moment.cells[player];
   const grip = cell.kind === 'grip' ? cell.grip : null;
   const known = grip ? knowGrip(grip, { instrument, hand: instrument.hand, chord: moment.chord }) : null;
-  const held = known && !('refused' in known) ? known : null;
+  const step = cell.kind === 'grip' ? cell.step : undefined;
+  const held = known && !('refused' in known) && !step ? known : null;
   return (
     <section aria-label="Neck" className="border-t border-line px-4 pt-1 pb-1">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -42,17 +45,30 @@ export function NeckPanel({ model }: { model: SplitModel }) {
           <PlayerMark player={player} /> {PLAYER_WORDS[player]}
         </b>
         <span className="text-[14px]">
-          {pretty(moment.chordText)} · {describe(cell)}
+          {pretty(moment.chordText)} ·{' '}
+          {step ? `line: ${stepWords(step, instrument.tuning.length)}` : describe(cell)}
           {held && (
             <>
               {nameOf(held, model)} · {deviceWords(held.device)} · reach {Math.round(held.hold.reachMm)} mm
               {wayWords(model, player, held)}
             </>
           )}
-          {known && 'refused' in known && <span className="font-bold text-clash"> · {known.refused}</span>}
+          {known && 'refused' in known && !step && (
+            <span className="font-bold text-clash"> · {known.refused}</span>
+          )}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-1">
-          {model.editable && <CellActions model={model} cell={cell} />}
+          {step ? (
+            <Link
+              to="../hits"
+              relative="path"
+              className="rounded-md border border-line bg-sheet px-2.5 py-1 hover:border-ink"
+            >
+              Change the line in Hits
+            </Link>
+          ) : (
+            model.editable && <CellActions model={model} cell={cell} />
+          )}
         </span>
       </div>
       <div ref={ref}>
@@ -62,13 +78,14 @@ export function NeckPanel({ model }: { model: SplitModel }) {
             instrument={instrument}
             grip={grip}
             known={held}
+            quiet={step !== undefined}
             width={width}
             height={instrument.tuning.length > 4 ? 122 : 108}
           />
         )}
       </div>
       {held && <StretchCaution known={held} hand={instrument.hand} />}
-      {model.editable && <Chips model={model} held={held} />}
+      {model.editable && !step && <Chips model={model} held={held} />}
     </section>
   );
 }
@@ -279,6 +296,12 @@ function effectWords(one: Alternative) {
   if (cured > 0) return <span className="text-good">−{cured === 1 ? '1 clash' : `${cured} clashes`}</span>;
   if (noted > 0) return <span className="text-good">clears {findingWords(one.cures[0]!.kind)}</span>;
   return <span className="text-soft">{one.reason === '' ? 'as good' : one.reason}</span>;
+}
+
+/** "7@3, hammered", "9@3, whole bend". */
+function stepWords(step: LineStep, strings: number): string {
+  const bends = step.notes.flatMap((n) => (n.bend ? [bendWords(n.bend)] : []));
+  return [formatStep(step, strings), ...bends].join(', ');
 }
 
 function describe(cell: Cell): string {

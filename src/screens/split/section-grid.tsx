@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '../../core/clash/index';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
+import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
 import { cellPitches, type Moment } from '../../core/song/index';
 import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
@@ -28,7 +29,8 @@ export function SectionGrid({ model }: { model: SplitModel }) {
   }, [selection]);
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
-    (m) => `minmax(${leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26)}px, ${m.ticks}fr)`,
+    (m, i) =>
+      `minmax(${isStepOnly(model, i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26)}px, ${m.ticks}fr)`,
   );
   return (
     <section
@@ -62,7 +64,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
                   {model.plan.roles[player].words} · gain {song.players[player].gain}
                 </div>
               </div>
-              {cellsOf(moments, player).map((span) => (
+              {cellsOf(model, player).map((span) => (
                 <CellBox key={span.first} model={model} player={player} span={span} />
               ))}
             </div>
@@ -72,11 +74,24 @@ export function SectionGrid({ model }: { model: SplitModel }) {
               <b>Together</b>
               <div className="text-[13px] text-soft">who hits when</div>
             </div>
-            {moments.map((m, i) => (
-              <div key={i} role="gridcell" className="px-2">
-                <Together marks={model.marks} troubles={troubles} from={m.start} to={m.start + m.ticks} />
-              </div>
-            ))}
+            {groupsOf(model).map(({ first, last }) => {
+              const [m, end] = [moments[first]!, moments[last]!];
+              return (
+                <div
+                  key={first}
+                  role="gridcell"
+                  className="px-2"
+                  style={{ gridColumn: `span ${last - first + 1}` }}
+                >
+                  <Together
+                    marks={model.marks}
+                    troubles={troubles}
+                    from={m.start}
+                    to={end.start + end.ticks}
+                  />
+                </div>
+              );
+            })}
           </div>
         </div>
         <p className="sr-only">{bars.length} bars</p>
@@ -222,9 +237,9 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
         {moment.push > 0 && (
           <span title={moment.push === 480 ? 'an eighth early' : 'a sixteenth early'}>‹</span>
         )}
-        {moment.chordStarts ? pretty(moment.chordText) : '…'}
+        {moment.chordStarts ? pretty(moment.chordText) : isStepOnly(model, index) ? '·' : '…'}
       </button>
-      <span className="min-w-0 truncate text-[12px] text-soft">
+      <span hidden={isStepOnly(model, index)} className="min-w-0 truncate text-[12px] text-soft">
         bar {moment.bar + 1} · {beats % 1 === 0 ? beats : beats.toFixed(1)} {beats === 1 ? 'beat' : 'beats'}
       </span>
     </div>
@@ -248,16 +263,52 @@ interface Span {
   readonly last: number;
 }
 
-function cellsOf(moments: readonly Moment[], player: Player): readonly Span[] {
+function cellsOf(model: SplitModel, player: Player): readonly Span[] {
   const spans: Span[] = [];
-  moments.forEach((m, i) => {
-    const before = moments[i - 1]?.places[player];
-    const here = m.places[player];
-    const goesOn = i > 0 && before?.bar === here?.bar && before?.index === here?.index;
+  model.moments.forEach((_, i) => {
+    const goesOn = i > 0 && goesOnAt(model, i, player);
     if (goesOn) spans[spans.length - 1] = { ...spans.at(-1)!, last: i };
     else spans.push({ first: i, last: i });
   });
   return spans;
+}
+
+/** Moments with those in which only a line goes on. */
+function groupsOf(model: SplitModel): readonly Span[] {
+  const groups: Span[] = [];
+  model.moments.forEach((_, i) => {
+    if (isStepOnly(model, i)) groups[groups.length - 1] = { ...groups.at(-1)!, last: i };
+    else groups.push({ first: i, last: i });
+  });
+  return groups;
+}
+
+/** Least width of a column in which nothing but a line goes one note further. */
+const STEP_WIDTH = 20;
+
+/** The same cell as in the moment before, or the next step of the same bar's line. */
+function goesOnAt({ moments, bars }: SplitModel, i: number, player: Player): boolean {
+  const before = moments[i - 1]?.places[player];
+  const here = moments[i]!.places[player];
+  if (before?.bar !== here?.bar) return false;
+  return before?.index === here?.index || (here !== null && bars[here.bar]?.lines?.[player] !== undefined);
+}
+
+/** True for a moment that only stands there because somebody's line goes on. */
+function isStepOnly(model: SplitModel, i: number): boolean {
+  const moment = model.moments[i]!;
+  return i > 0 && !moment.chordStarts && PLAYERS.every((p) => goesOnAt(model, i, p));
+}
+
+/** The line of the bar a cell stands in, as text; null for any other cell. */
+function lineOf(model: SplitModel, moment: Moment, player: Player): string | null {
+  const bar = moment.places[player]?.bar;
+  const line = bar === undefined ? undefined : model.bars[bar]?.lines?.[player];
+  if (!line) return null;
+  return formatLine(line, {
+    meter: model.playing.meter,
+    strings: model.song.players[player].tuning.length,
+  });
 }
 
 function CellBox({ model, player, span }: { model: SplitModel; player: Player; span: Span }) {
@@ -270,6 +321,7 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
   const isNow = covers && selection.player === player;
   const flags = flagsFor(model, { player, span, inSection });
   const push = pushOf(model, first, player);
+  const line = lineOf(model, first, player);
   return (
     <button
       type="button"
@@ -278,7 +330,9 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
       data-now={isNow}
       data-cell={`${player}-${span.first}`}
       style={{ gridColumn: `span ${span.last - span.first + 1}` }}
-      onClick={() => desk.getState().select({ moment: span.first, player })}
+      onClick={() =>
+        desk.getState().select({ moment: line !== null && covers ? momentIndex : span.first, player })
+      }
       className={`relative flex min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
         isNow ? 'border-ink' : covers ? PLAYER_BORDER[player] : 'border-line'
       } ${cell.kind === 'open' ? 'border-dashed' : ''}`}
@@ -287,7 +341,9 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
         {PLAYER_WORDS[player]}, bar {first.bar + 1}:
       </span>
       <span className="flex w-full items-start gap-1">
-        <span className="truncate text-[14px] font-bold">{words(model, first, player)}</span>
+        <span className="truncate text-[14px] font-bold">
+          {line === null ? words(model, first, player) : 'line'}
+        </span>
         <span className="ml-auto flex shrink-0 items-center gap-1">
           {flags.slice(0, 2).map((f) => (
             <span
@@ -305,9 +361,14 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
       <span className="flex w-full min-w-0 items-baseline gap-2 leading-5">
         <span className={`frets shrink-0 text-[15px] font-bold ${PLAYER_TEXT[player]}`}>
           {push && <span title={push}>‹</span>}
-          {cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
+          {line === null && cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
         </span>
-        <span className="truncate text-[13px] text-soft">{noteNames(model, first, player)}</span>
+        <span
+          className={`truncate text-[13px] ${line === null ? 'text-soft' : 'frets'}`}
+          title={line ?? undefined}
+        >
+          {line?.replace(/ \.(?= |$)/g, '') ?? noteNames(model, first, player)}
+        </span>
       </span>
       <span className="mt-auto w-full">
         <HitStrip
