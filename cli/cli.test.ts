@@ -74,7 +74,10 @@ describe('command line', () => {
   });
 
   it('check: findings with place and words, and a summary', async () => {
-    const { findings, summary } = await json('check', demo('tramline-sparks'));
+    const { findings, summary, connections } = await json('check', demo('tramline-sparks'));
+    const again = connections.find((c: { connection: string }) => c.connection === 'Chorus > Chorus');
+    expect(again).to.include({ times: 3, practise: 1 });
+    expect(again.findings.map((f: { kind: string }) => f.kind)).to.include('shift');
     const mud = findings.find((f: { kind: string }) => f.kind === 'mud');
     expect(mud).to.include({
       level: 'clash',

@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { formatProblem, type Problem } from '../src/core/base/index';
-import { songFindings, songWords } from '../src/core/clash/index';
+import { connectionsOf, practiceOrder, songFindings, songWords, type Finding } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
 import {
@@ -22,22 +22,9 @@ import type { Options } from './options';
 /** `check FILE`: what clashes. */
 export async function checkCommand(path: string): Promise<unknown> {
   const song = await readSongFile(path);
-  const findings = songFindings(song).map(
-    ({ kind, level, section, pass, bar, beat, beats, players, notes, text, kept }) => ({
-      kind,
-      level,
-      section,
-      pass,
-      bar,
-      beat,
-      beats,
-      players,
-      notes,
-      text,
-      kept: kept !== null,
-      ...(kept === null ? {} : { reason: kept }),
-    }),
-  );
+  const findings = songFindings(song).map(printed);
+  const connections = connectionsOf(song);
+  const order = practiceOrder(connections).map((o) => o.connection);
   const count = (level: string) => findings.filter((f) => f.level === level && !f.kept).length;
   const { bars, seconds } = songLength(song);
   const summary = {
@@ -51,7 +38,33 @@ export async function checkCommand(path: string): Promise<unknown> {
     kept: findings.filter((f) => f.kept).length,
     words: songWords(song),
   };
-  return { findings, summary };
+  return {
+    findings,
+    connections: connections.map((c) => ({
+      connection: c.id,
+      times: c.comes.length,
+      practise: order.includes(c) ? order.indexOf(c) + 1 : null,
+      findings: c.findings.map(printed),
+    })),
+    summary,
+  };
+}
+
+function printed({ kind, level, section, pass, bar, beat, beats, players, notes, text, kept }: Finding) {
+  return {
+    kind,
+    level,
+    section,
+    pass,
+    bar,
+    beat,
+    beats,
+    players,
+    notes,
+    text,
+    kept: kept !== null,
+    ...(kept === null ? {} : { reason: kept }),
+  };
 }
 
 /** `split FILE`: fills the open cells. */

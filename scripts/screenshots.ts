@@ -151,6 +151,52 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[aria-label="With the others following"] [data-letter="a"]');
     },
   },
+  ...(['light', 'dark'] as const).map((theme): Shot => ({
+    name: theme === 'light' ? 'hits-day' : 'hits-night',
+    theme,
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Hits');
+      await page.waitForSelector('[data-hits-drawing]');
+      await page
+        .locator(`nav[aria-label="Sections and joins"] ::-p-text(${theme === 'light' ? 'Verse' : 'Lift'})`)
+        .click();
+      for (let i = 0; i < 3; i += 1) await page.keyboard.press('PageDown');
+      if (theme === 'light') await page.waitForSelector('[data-cure]');
+    },
+  })),
+  {
+    name: 'hits-line',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Hits');
+      await page.waitForSelector('[data-hits-drawing]');
+      await page.locator('nav[aria-label="Sections and joins"] ::-p-text(Lift)').click();
+      await page.keyboard.press('ArrowDown');
+      for (let i = 0; i < 2; i += 1) await page.keyboard.press('PageDown');
+      for (let i = 0; i < 10; i += 1) await page.keyboard.press('ArrowRight');
+      await page.waitForSelector('[data-line-panel]');
+    },
+  },
+  {
+    name: 'hits-join',
+    theme: 'dark',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Nine Minute Bus');
+      await tab(page, 'Hits');
+      await page.waitForSelector('[data-hits-drawing]');
+      await page.locator('::-p-aria(Practise)').click();
+      await page.locator('[role="menuitem"] ::-p-text(1. )').click();
+      await page.waitForSelector('[data-cure]');
+    },
+  },
   {
     name: 'sheet-day',
     theme: 'light',

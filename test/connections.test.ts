@@ -96,7 +96,7 @@ describe('connections between sections', () => {
 
   it('stands between passes too, and once for all that are alike', () => {
     const song = songOf(`== A == x3\n${CASES[0]!.from}== B ==\n${CASES[0]!.to}== A ==\n== B ==\n`);
-    expect(connectionsOf(song).map((c) => [c.id, c.times])).to.deep.equal([
+    expect(connectionsOf(song).map((c) => [c.id, c.comes.length])).to.deep.equal([
       ['A > A', 2],
       ['A > B', 2],
       ['B > A', 1],

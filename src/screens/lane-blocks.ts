@@ -16,14 +16,15 @@ export function laneBlocks(
     bars: playing.section.bars.length,
     moments: laneMoments(song, playing),
     clashes: clashBars(playing, playings, findings),
+    voice: voicePitches(playing.section.voice ?? song.voice),
   }));
 }
 
-/** The singer's range as pitches, or null. */
-export function voicePitches(song: Song): readonly [number, number] | null {
-  if (!song.voice) return null;
-  const low = parseNote(song.voice[0]);
-  const high = parseNote(song.voice[1]);
+/** A singer's range as pitches, or null. */
+export function voicePitches(range: Song['voice']): readonly [number, number] | null {
+  if (!range) return null;
+  const low = parseNote(range[0]);
+  const high = parseNote(range[1]);
   return low.ok && high.ok ? [low.value, high.value] : null;
 }
 

@@ -17,11 +17,12 @@ export interface LaneBlock {
   readonly moments: readonly LaneMoment[];
   /** Bars (from 0, within the block) where something clashes. */
   readonly clashes: readonly number[];
+  /** The singer's range here, or null. */
+  readonly voice: readonly [low: number, high: number] | null;
 }
 
 interface Props {
   readonly blocks: readonly LaneBlock[];
-  readonly voice: readonly [number, number] | null;
   readonly selected: number | null;
   /** In bars from the start of the selected block. */
   readonly cursor: { readonly bar: number; readonly bars: number } | null;
@@ -38,7 +39,7 @@ const GAP = 5;
 
 /** The whole song: height is pitch, width is bars, one band a player, the voice hatched, clashes marked above. */
 export const RegisterLane = memo(function RegisterLane(props: Props) {
-  const { blocks, width, height, voice, selected, cursor, onSelect } = props;
+  const { blocks, width, height, selected, cursor, onSelect } = props;
   const top = LABEL + 8;
   const y = (pitch: number) => top + ((HIGH - pitch) / (HIGH - LOW)) * (height - top - 2);
   const places = useMemo(() => layout(blocks, width), [blocks, width]);
@@ -79,12 +80,12 @@ export const RegisterLane = memo(function RegisterLane(props: Props) {
               const mw = Math.max(1, m.bars * perBar - 1);
               return (
                 <g key={n}>
-                  {m.sung && voice && (
+                  {m.sung && block.voice && (
                     <rect
                       x={mx}
                       width={mw + 1}
-                      y={y(voice[1])}
-                      height={y(voice[0]) - y(voice[1])}
+                      y={y(block.voice[1])}
+                      height={y(block.voice[0]) - y(block.voice[1])}
                       fill={`url(#${hatch})`}
                       opacity="0.75"
                     />

@@ -48,6 +48,20 @@ describe('access, by axe-core', () => {
       await goTo(page, 'Chart');
       await page.waitForSelector('.cm-content');
       expect(await serious(page), 'chart').to.deep.equal([]);
+      await goTo(page, 'Hits');
+      await page.waitForSelector('[data-hits-drawing]');
+      expect(await serious(page), 'hits').to.deep.equal([]);
+      await page.keyboard.press('a');
+      await page.waitForSelector('[data-pattern]');
+      expect(await serious(page), 'patterns').to.deep.equal([]);
+      await page.keyboard.press('Escape');
+      await page.keyboard.press('b');
+      await page.waitForSelector('[data-line-panel]');
+      expect(await serious(page), 'a line').to.deep.equal([]);
+      await page.keyboard.press('o');
+      await page.waitForSelector('input[aria-label="Times"]');
+      expect(await serious(page), 'form').to.deep.equal([]);
+      await page.keyboard.press('Escape');
       await goTo(page, 'Sheets');
       await page.waitForSelector('article svg');
       expect(await serious(page), 'sheets').to.deep.equal([]);
@@ -57,7 +71,7 @@ describe('access, by axe-core', () => {
   it('does not scroll sideways on a narrow screen', async () => {
     const { page } = await app.open({ width: 390, height: 844 });
     await openSong(page, 'Salt Lamp');
-    for (const screen of ['Split', 'Chart', 'Sheets', 'Songs'] as const) {
+    for (const screen of ['Split', 'Chart', 'Hits', 'Sheets', 'Songs'] as const) {
       await goTo(page, screen);
       await new Promise((resolve) => setTimeout(resolve, 300));
       const [scroll, client] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth]);

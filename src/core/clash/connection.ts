@@ -25,8 +25,8 @@ export interface Connection {
   readonly section: Section;
   readonly meter: Meter;
   readonly tempo: number;
-  /** How often it comes in the song. */
-  readonly times: number;
+  /** Everywhere it comes in the song: out of which pass of which playing, into which (places in the form, from 0). */
+  readonly comes: readonly { readonly from: number; readonly pass: number; readonly to: number }[];
   /** What goes wrong only here, over the bar line; `section` is the id, bars count 1 and 2. */
   readonly findings: readonly Finding[];
   /** The greatest part of the time there is that a hand needs for its way, with who and how far. */
@@ -81,16 +81,18 @@ function work(song: Song): readonly Connection[] {
     const held = heldOf(from);
     const id = [...bars, ...held].map((b) => (b ? number(b) : '-')).join(' ');
     const full = `${id} ${from.playing.tempo} ${to.playing.key.text}`;
+    const here = { from: from.playing.index, pass: from.pass, to: to.playing.index };
     const at = seen.get(full);
     if (at !== undefined) {
-      list[at] = { ...list[at]!, times: list[at]!.times + 1 };
+      list[at] = { ...list[at]!, comes: [...list[at]!.comes, here] };
       return;
     }
     seen.set(full, list.length);
     const names = `${from.playing.section.name} > ${to.playing.section.name}`;
     const count = (ids.get(names) ?? 0) + 1;
     ids.set(names, count);
-    list.push(connect(song, from, to, count === 1 ? names : `${names} ${count}`));
+    const one = connect(song, from, to, count === 1 ? names : `${names} ${count}`);
+    list.push({ ...one, comes: [here] });
   };
   playings.forEach((playing, i) => {
     const { times } = playing.entry;
@@ -122,7 +124,7 @@ function heldOf({ playing, pass, bar }: ConnectionEnd): readonly (Bar | null)[] 
   ];
 }
 
-function connect(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string): Connection {
+function connect(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string): Omit<Connection, 'comes'> {
   const again = from.playing.section.name === to.playing.section.name;
   const join = joined(song, from, to, id);
   const findings = join.findings.map((raw): Finding => {
@@ -139,7 +141,6 @@ function connect(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string)
     section: join.section,
     meter: join.meter,
     tempo: from.playing.tempo,
-    times: 1,
     findings,
     way: join.way,
   };

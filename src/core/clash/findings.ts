@@ -61,12 +61,15 @@ export interface Finding {
 export function songFindings(song: Song): readonly Finding[] {
   const known = songCache.get(song);
   if (known) return known;
-  const seen = new Map<Section, Set<number>>();
+  // How many bars of a section have been spoken of at which tempo: a shortened playing has nothing new to say.
+  const seen = new Map<Section, Map<number, number>>();
   const found = unfold(song).flatMap((playing) => {
-    const tempos = seen.get(playing.section) ?? new Set();
-    if (tempos.has(playing.tempo)) return [];
-    seen.set(playing.section, tempos.add(playing.tempo));
-    return playingFindings(song, playing);
+    const tempos = seen.get(playing.whole) ?? new Map<number, number>();
+    const said = tempos.get(playing.tempo) ?? 0;
+    const count = playing.section.bars.length;
+    if (said >= count) return [];
+    seen.set(playing.whole, tempos.set(playing.tempo, count));
+    return playingFindings(song, playing).filter((f) => f.bar > said);
   });
   songCache.set(song, found);
   return found;
@@ -76,7 +79,9 @@ const songCache = new WeakMap<Song, readonly Finding[]>();
 
 /** Findings of one playing of a section, kept ones marked. Remembered while section, rig and key stay. */
 export function playingFindings(song: Song, playing: Playing): readonly Finding[] {
-  const raw = remembered(song, playing);
+  const whole = remembered(song, playing);
+  const count = playing.section.bars.length;
+  const raw = count < playing.whole.bars.length ? whole.filter((f) => f.bar <= count) : whole;
   const own = song.kept.filter((k) => k.section === playing.entry.section);
   return raw.map((f) => ({
     ...f,
@@ -159,8 +164,9 @@ interface Ground {
 const cache = new WeakMap<Section, Map<string, { ground: Ground; list: readonly Raw[] }>>();
 
 function remembered(song: Song, playing: Playing): readonly Raw[] {
-  let known = cache.get(playing.section);
-  if (!known) cache.set(playing.section, (known = new Map()));
+  // A shortened playing is judged as part of the whole: a figure stays a figure where it breaks off.
+  let known = cache.get(playing.whole);
+  if (!known) cache.set(playing.whole, (known = new Map()));
   const { meter, tempo } = playing;
   const id = `${playing.key.text} ${meter.beats}/${meter.unit} ${tempo}`;
   const times = Math.max(...song.form.filter((e) => e.section === playing.entry.section).map((e) => e.times));
@@ -182,7 +188,7 @@ function sameGround(a: Ground, b: Ground): boolean {
   );
 }
 
-function work(song: Song, { section, key, tempo }: Playing, times: number): readonly Raw[] {
+function work(song: Song, { whole: section, key, tempo }: Playing, times: number): readonly Raw[] {
   const passes = [1, ...differingPasses(section).filter((pass) => pass !== 1)];
   const voice = voiceOf(section.voice ?? song.voice);
   return passes.flatMap((pass) => {

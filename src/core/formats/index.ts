@@ -2,5 +2,5 @@
  * formats: leaves that read and write texts and files people exchange. Start with chart/read.ts.
  */
 export { createChartReader, readChart, type ChartRead } from './chart/read';
-export { readInstrument } from './chart/settings';
+export { readInstrument, readVoice } from './chart/settings';
 export { writeChart } from './chart/write';

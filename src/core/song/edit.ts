@@ -29,6 +29,8 @@ export type Edit =
       readonly player: Player;
       readonly hand: SectionHand;
     }
+  /** The singer's range in a section, lowest and highest note with octave; null: the song's. */
+  | { readonly kind: 'setRange'; readonly section: string; readonly voice: Song['voice'] }
   | { readonly kind: 'setSwing'; readonly section: string; readonly swing: Swing | null }
   /** Gives bars (from 0) of a section an own version on one pass, to begin with the same as before. */
   | ({ readonly kind: 'vary'; readonly bars: number } & VaryChange)
@@ -69,6 +71,12 @@ export function applyEdit(song: Song, edit: Edit): Song {
       return mapSections(song, (s) =>
         s.name === edit.section ? { ...s, hands: { ...s.hands, [edit.player]: edit.hand } } : s,
       );
+    case 'setRange':
+      return mapSections(song, (s) => {
+        if (s.name !== edit.section) return s;
+        const { voice: _old, ...usual } = s;
+        return edit.voice === null ? usual : { ...usual, voice: edit.voice };
+      });
     case 'setSwing':
       return mapSections(song, (s) => {
         if (s.name !== edit.section) return s;

@@ -25,6 +25,8 @@ export interface Playing {
   /** Place in the form, from 0. */
   readonly index: number;
   readonly section: Section;
+  /** The same with all its bars, where this playing is shortened. */
+  readonly whole: Section;
   /** Semitones this playing is moved by. */
   readonly shift: number;
   readonly key: Key;
@@ -55,6 +57,7 @@ export function unfold(song: Song): readonly Playing[] {
       entry,
       index,
       section: moveSection(asPlayed(section, entry), { song, shift, key }),
+      whole: moveSection(asPlayed(section, { times: entry.times }), { song, shift, key }),
       shift,
       key,
       meter: meterOf(song, section),

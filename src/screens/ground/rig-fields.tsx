@@ -2,6 +2,7 @@ import { useId } from 'react';
 import { readInstrument } from '../../core/formats/index';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, type FingerPair, type HandSize } from '../../core/grip/index';
+import { STROKE_WAYS, type StrokeWay } from '../../core/hits/index';
 import type { Rig } from '../../core/song/index';
 import { formatDelay } from '../../core/time/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
@@ -14,6 +15,8 @@ export interface RigDraft {
   readonly scale: string;
   readonly gain: string;
   readonly delay: string;
+  readonly downs: string;
+  readonly strokes: StrokeWay;
   readonly size: HandSize;
   readonly thumb: boolean;
   readonly spread: Readonly<Record<FingerPair, string>>;
@@ -27,13 +30,15 @@ export function draftOf(rig: Rig, tuning: string): RigDraft {
     scale: String(rig.scaleMm),
     gain: String(rig.gain),
     delay: formatDelay(rig.delay),
+    downs: String(rig.downs),
+    strokes: rig.strokes,
     size: rig.hand.size,
     thumb: rig.hand.thumb,
     spread: spreadDraft(rig.hand.spreadMm),
   };
 }
 
-const FIELDS = ['tuning', 'capo', 'frets', 'scale', 'gain', 'delay', 'spread'] as const;
+const FIELDS = ['tuning', 'capo', 'frets', 'scale', 'gain', 'delay', 'downs', 'spread'] as const;
 export type RigField = (typeof FIELDS)[number];
 
 /** The rig a draft says, and what is wrong in which field. The same rig when nothing differs. */
@@ -42,7 +47,7 @@ export function rigOf(
   start: Rig,
 ): { readonly rig: Rig; readonly wrong: Partial<Record<RigField, string>> } {
   const wrong: Partial<Record<RigField, string>> = {};
-  let rig: Rig = { ...start, hand: { ...HANDS[draft.size], thumb: draft.thumb } };
+  let rig: Rig = { ...start, strokes: draft.strokes, hand: { ...HANDS[draft.size], thumb: draft.thumb } };
   const spread = FINGER_PAIRS.map((pair) => `${pair[0]}-${pair[1]} ${draft.spread[pair]}`).join(' ');
   for (const field of FIELDS) {
     const { instrument, problems } = readInstrument(
@@ -117,6 +122,32 @@ export function RigFields({ player, draft, wrong, onChange }: Props) {
             thumb may fret the lowest string
           </label>
         )}
+        <label className="flex items-center gap-2">
+          <span className="text-[14px] text-soft">Strokes</span>
+          <select
+            value={draft.strokes}
+            className="rounded border border-line bg-ground px-2 py-1"
+            onChange={(e) => put({ strokes: e.target.value as StrokeWay })}
+          >
+            {STROKE_WAYS.map((way) => (
+              <option key={way} value={way}>
+                {way === 'down' ? 'all down' : 'alternate'}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2 text-[14px]">
+          <input
+            inputMode="decimal"
+            aria-label={`Down-strokes a second ${PLAYER_WORDS[player]} keeps up`}
+            aria-invalid={wrong.downs !== undefined}
+            className="w-14 rounded border border-line bg-ground px-2 py-0.5"
+            value={draft.downs}
+            onChange={(e) => put({ downs: e.target.value })}
+          />
+          down-strokes a second kept up
+        </label>
+        {wrong.downs && <p className="text-[13px] text-clash">{wrong.downs}</p>}
         <details className="basis-full">
           <summary className="cursor-pointer text-[14px] text-soft">
             How far fingers spread, pair by pair (mm)

@@ -1,8 +1,9 @@
 import { useState, type ReactNode } from 'react';
 import { ordinal } from '../../core/base/index';
+import { readVoice } from '../../core/formats/index';
 import { parseKey } from '../../core/pitch/index';
 import { entryLength, songLength, type Edit } from '../../core/song/index';
-import { formatDuration, TEMPO_RANGE } from '../../core/time/index';
+import { formatDuration, formatMeter, TEMPO_RANGE } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import { barOf } from './actions';
@@ -104,6 +105,25 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
             );
           }}
         />
+      </Row>
+      <Row label="Voice">
+        <TextField
+          name="Voice here"
+          value={material.voice ? material.voice.join('-') : ''}
+          hint={`lowest-highest (empty: ${song.voice ? song.voice.join('-') : 'none'} as the song)`}
+          onSet={(text) => {
+            const voice = text === '' ? null : readVoice(text);
+            if (voice && !voice.ok) return setWrong(voice.error);
+            edit(
+              { kind: 'setRange', section: entry.section, voice: voice ? voice.value : null },
+              `the voice's range in ${entry.section}`,
+            );
+          }}
+        />
+        <span className="text-[14px] text-soft">
+          In {formatMeter(scope.meter)}; another meter is written in the chart: == {entry.section} == meter
+          3/4
+        </span>
       </Row>
       <Row label="Endings">
         {variants.map((v, i) => (

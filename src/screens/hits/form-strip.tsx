@@ -19,11 +19,8 @@ export function FormStrip({ scope, onJoin }: Props) {
       <ol className="flex min-w-0 flex-1 items-center gap-0.5 overflow-x-auto py-0.5">
         {playings.map((playing, i) => {
           const join = joinAfter(connections, scope, i);
-          const again = connections.find(
-            (c) =>
-              c.from.playing.section === playing.section &&
-              c.to.playing.section === playing.section &&
-              c.from.pass < c.to.pass,
+          const again = connections.find((c) =>
+            c.comes.some((o) => o.from === playing.index && o.to === playing.index),
           );
           const now = !connection && playing.index === scope.playing.index;
           return (
@@ -73,15 +70,8 @@ export function FormStrip({ scope, onJoin }: Props) {
 function joinAfter(connections: readonly Connection[], scope: HitsScope, i: number): Connection | undefined {
   const [a, b] = [scope.playings[i], scope.playings[i + 1]];
   if (!a || !b) return undefined;
-  return (
-    connections.find((c) => c.from.playing.index === a.index && c.to.playing.index === b.index) ??
-    connections.find(
-      (c) =>
-        c.from.playing.section === a.section &&
-        c.to.playing.section === b.section &&
-        c.to.pass === 1 &&
-        c.from.pass === a.entry.times,
-    )
+  return connections.find((c) =>
+    c.comes.some((o) => o.from === a.index && o.pass === a.entry.times && o.to === b.index),
   );
 }
 

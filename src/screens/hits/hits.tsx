@@ -29,7 +29,7 @@ import { FormDialog } from './form-dialog';
 import { FormStrip } from './form-strip';
 import { useHitsKeys } from './keys';
 import { keysFor } from './key-actions';
-import { lineAt } from './line-actions';
+import { beginLine, lineAt } from './line-actions';
 import { LinePanel } from './line-panel';
 import { PatternDialog } from './pattern-dialog';
 import { useHitsScope, type HitsScope } from './scope';
@@ -129,6 +129,19 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       f.from < (first + shown) * length &&
       Math.max(f.to, f.from + 1) > first * length,
   );
+  const fills = scope.together.holes
+    .filter((h) => h.from < (first + shown) * length && h.to > first * length && scope.closed === null)
+    .filter((h) => !scope.bars[barOf(scope, h.from)]?.lines?.[cursor.player])
+    .map((h) => ({
+      words: `The voice rests from ${placeOf(scope, h.from)} for ${beatsWords((h.to - h.from) / beatTicks(scope.meter))}.`,
+      onFill: () => {
+        go(cursor.player, h.from);
+        act(beginLine(scope, { player: cursor.player, tick: h.from }));
+      },
+    }));
+  const worstFirst = [...inWindow].sort(
+    (a, b) => Number(a.kept !== null) - Number(b.kept !== null) || b.score - a.score,
+  );
   const time: HitsTime = useMemo(
     () => ({
       meter: scope.meter,
@@ -182,16 +195,17 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         </Sized>
       </div>
       <p className="sr-only">{barsInWords(scope, window)}</p>
-      <div className="grid max-h-[212px] min-h-[128px] grid-cols-1 gap-3 overflow-y-auto border-t border-line px-4 py-1.5 lg:grid-cols-[minmax(0,1fr)_auto]">
+      <div className="grid max-h-[222px] min-h-[128px] grid-cols-1 gap-3 overflow-y-auto border-t border-line px-4 py-1.5 lg:grid-cols-[minmax(0,1fr)_auto]">
         <div className="min-w-0">
           {line ? (
             <LinePanel scope={scope} cursor={cursor} line={line} onDo={act} onStep={() => step(division)} />
           ) : (
             <TroubleList
               scope={scope}
-              findings={inWindow}
+              findings={worstFirst}
               onGo={(f) => goTo(f.players[0] ?? cursor.player, Math.max(0, f.from - (f.from % division)))}
               onKeep={setKeeping}
+              fills={fills}
             />
           )}
         </div>
@@ -314,7 +328,7 @@ function Sized({ children }: { children: (height: number) => React.ReactNode }) 
   const [height, setHeight] = useState(0);
   return (
     <div
-      className="h-full"
+      className="h-full min-h-[460px]"
       ref={(element) => {
         if (!element) return undefined;
         const measure = () => setHeight(element.clientHeight);
@@ -335,6 +349,16 @@ function fitting(division: number, length: number): number {
     [division, TICKS_PER_QUARTER / 4, TICKS_PER_QUARTER / 8].find((d) => length % d === 0) ??
     TICKS_PER_QUARTER / 24
   );
+}
+
+function placeOf(scope: HitsScope, tick: number): string {
+  const beat = (tick % barTicks(scope.meter)) / beatTicks(scope.meter) + 1;
+  return `${scope.barNames[barOf(scope, tick)]}, beat ${Math.round(beat * 100) / 100}`;
+}
+
+function beatsWords(beats: number): string {
+  const n = Math.round(beats * 10) / 10;
+  return `${n} ${n === 1 ? 'beat' : 'beats'}`;
 }
 
 function placeWords(scope: HitsScope, player: Player, tick: number): string {

@@ -432,11 +432,8 @@ function nextFinding({ scope, cursor, go, act }: KeyContext): void {
 /** From a section the place where it goes on; from there back. */
 function nextJoin(scope: HitsScope): string | null {
   if (scope.connection) return null;
-  const at = scope.connections.find(
-    (c) => c.from.playing.index === scope.playing.index && c.from.pass === scope.pass,
+  const here = scope.connections.find((c) =>
+    c.comes.some((o) => o.from === scope.playing.index && o.pass === scope.pass),
   );
-  const same = scope.connections.find(
-    (c) => c.from.playing.section === scope.playing.section && c.from.pass === scope.pass,
-  );
-  return (at ?? same)?.id ?? null;
+  return here?.id ?? null;
 }

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { STARTING_PATTERNS } from '../../core/hits/index';
-import { patternIn } from '../../core/song/index';
+import { meterOf, patternIn } from '../../core/song/index';
+import { barTicks } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
 import { answer, barOf, closedFor, setPatterns, setStrokes, type HitsPlace, type Outcome } from './actions';
 import type { HitsScope } from './scope';
@@ -29,6 +30,13 @@ export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
   const strings = scope.song.players[player].tuning.length;
   const here = patternIn(scope.bars, { bar, player }, scope.meter);
   const others = PLAYERS.filter((p) => p !== player);
+  const targets = scope.connection
+    ? []
+    : scope.song.sections
+        .filter(
+          (s) => s.name !== scope.section.name && barTicks(meterOf(scope.song, s)) === barTicks(scope.meter),
+        )
+        .map((s) => s.name);
   return (
     <Dialog open={open} onClose={onClose} title={`Patterns for ${PLAYER_WORDS[player]}`}>
       <div role="radiogroup" aria-label="Where" className="mb-3 flex flex-wrap gap-1">
@@ -82,6 +90,18 @@ export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
           Each grip struck once
         </Button>
       </div>
+      {targets.length > 0 && (
+        <>
+          <h3 className="font-bold">Take this section’s hits to</h3>
+          <div className="mt-1 mb-3 flex flex-wrap gap-1">
+            {targets.map((name) => (
+              <Button key={name} disabled={here === null} onClick={() => did(toSection(scope, player, name))}>
+                {name}
+              </Button>
+            ))}
+          </div>
+        </>
+      )}
       <h3 className="font-bold">Begin with</h3>
       <ul className="mt-1 flex flex-col gap-1">
         {STARTING_PATTERNS.map((p) => {
@@ -106,6 +126,21 @@ export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
       </ul>
     </Dialog>
   );
+}
+
+/** A player's hits of this section, bar by bar and over again, for another section; its lines stay. */
+function toSection(scope: HitsScope, player: Player, name: string): Outcome {
+  const target = scope.song.sections.find((s) => s.name === name)!;
+  if (target.hands?.[player]?.with)
+    return { edit: null, why: `${PLAYER_WORDS[player]} strikes with another player in ${name}` };
+  const changes = target.bars.flatMap((bar, b) => {
+    const hits = patternIn(scope.bars, { bar: b % scope.bars.length, player }, scope.meter);
+    return bar.lines?.[player] ? [] : [{ section: name, pass: 1, player, bar: b, hits }];
+  });
+  return {
+    edit: { kind: 'setHits', changes },
+    label: `${PLAYER_WORDS[player]}’s hits of ${scope.section.name} taken to ${name}`,
+  };
 }
 
 /** A pattern drawn small: stems for strokes, ribbons for sound. */

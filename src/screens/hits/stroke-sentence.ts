@@ -1,6 +1,6 @@
 import { PLAYER_WORDS } from '../../core/form/index';
 import { crossingOf, holdGrip, stopWords } from '../../core/grip/index';
-import { formatStep } from '../../core/line/index';
+import { formatStep, isSlurred } from '../../core/line/index';
 import { strokeNear, type HitsPlace } from './actions';
 import type { HitsScope } from './scope';
 
@@ -8,6 +8,11 @@ import type { HitsScope } from './scope';
 export function strokeSentence(scope: HitsScope, cursor: HitsPlace): string {
   const { player } = cursor;
   const near = strokeNear(scope, cursor);
+  const slurred = scope.marks[player].find(
+    (m) => m.at === near?.tick && m.step !== null && isSlurred(m.step),
+  );
+  if (slurred?.step)
+    return `${PLAYER_WORDS[player]}: ${formatStep(slurred.step, scope.song.players[player].tuning.length)}, the fretting hand alone`;
   const stroke = scope.parts[player].strokes.find((s) => s.strike.at === near?.tick);
   if (!near || !stroke) return `${PLAYER_WORDS[player]} strikes nothing here`;
   const { strike, direction } = stroke;
@@ -16,6 +21,8 @@ export function strokeSentence(scope: HitsScope, cursor: HitsPlace): string {
   if (strike.step) return `${PLAYER_WORDS[player]}: ${formatStep(strike.step, strings)}, ${direction}`;
   const held = holdGrip(strike.grip, rig, rig.hand);
   const crossing = held.ok ? crossingOf(strike.grip, held.value, strike.pick) : null;
+  if (strike.pick !== null && held.ok && !crossing)
+    return `${PLAYER_WORDS[player]}: string ${strike.pick} is silent in this grip, nothing sounds`;
   if (!crossing || !held.ok) return `${PLAYER_WORDS[player]}: ${direction}`;
   const number = (string: number) => strings - string;
   const across =

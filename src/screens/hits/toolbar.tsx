@@ -44,7 +44,7 @@ export function Toolbar(props: Props) {
       <h2 className="text-lg font-bold">{connection ? connection.words : playing.section.name}</h2>
       {connection ? (
         <span className="text-soft">
-          {['', 'once', 'twice'][connection.times] ?? `${connection.times} times`} in the song
+          {['', 'once', 'twice'][connection.comes.length] ?? `${connection.comes.length} times`} in the song
         </span>
       ) : (
         <span className="flex items-center text-soft">

@@ -14,31 +14,40 @@ interface Props {
   readonly findings: readonly Finding[];
   readonly onGo: (finding: Finding) => void;
   readonly onKeep: (finding: Finding) => void;
+  /** Rests of the voice in the bars on view, in words, and what begins a fill there. */
+  readonly fills: readonly { readonly words: string; readonly onFill: () => void }[];
 }
 
 const EDGE = { clash: 'border-clash', watch: 'border-watch', note: 'border-line' } as const;
 const TITLE = { clash: 'text-clash', watch: 'text-watch', note: 'text-soft' } as const;
 
 /** What does not fit together in the bars on view, with the ways out. */
-export function TroubleList({ scope, findings, onGo, onKeep }: Props) {
+export function TroubleList({ scope, findings, onGo, onKeep, fills }: Props) {
   const cures = useHitsCures(scope, findings);
-  if (findings.length === 0) {
-    return <p className="px-1 py-2 text-soft">Nothing to say about these bars.</p>;
-  }
   return (
-    <ul className="flex gap-2 overflow-x-auto pb-1">
+    <ul className="flex items-start gap-2 overflow-x-auto pb-1">
+      {findings.length === 0 && <li className="px-1 py-2 text-soft">Nothing to say about these bars.</li>}
       {findings.map((f) => (
         <li
           key={f.id}
           className={`w-[400px] shrink-0 rounded-md border border-l-[6px] bg-sheet px-3 py-1.5 ${EDGE[f.level]}`}
         >
-          <p>
+          <p className="flex items-baseline gap-2">
             <button type="button" className={`font-bold underline ${TITLE[f.level]}`} onClick={() => onGo(f)}>
               {KIND_WORDS[f.kind]}
-            </button>{' '}
+            </button>
             <span className="text-[13px] text-soft">
               {scope.barNames[f.bar - 1]}, beat {Math.round(f.beat * 100) / 100}
             </span>
+            {f.kept === null && f.level !== 'note' && (
+              <Button
+                look="quiet"
+                className="ml-auto !min-h-6 shrink-0 !px-1.5 !py-0 text-[13px]"
+                onClick={() => onKeep(f)}
+              >
+                Keep it, it’s meant
+              </Button>
+            )}
           </p>
           <p className="text-[14px]">{f.text}</p>
           {f.kept !== null && <p className="text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
@@ -47,12 +56,20 @@ export function TroubleList({ scope, findings, onGo, onKeep }: Props) {
               {scope.closed === null && !cures.has(f.id) && (
                 <span className="text-soft">looking for a way out …</span>
               )}
-              {(cures.get(f.id) ?? []).map((cure) => (
+              {(cures.get(f.id) ?? []).slice(0, 3).map((cure) => (
                 <CureButton key={cure.words} cure={cure} finding={f} compact />
               ))}
-              <Button onClick={() => onKeep(f)}>Keep it, it’s meant</Button>
             </div>
           )}
+        </li>
+      ))}
+      {fills.map(({ words, onFill }) => (
+        <li key={words} className="shrink-0 rounded-md border border-line bg-sheet px-3 py-1.5">
+          <p className="font-bold">Room for a fill</p>
+          <p className="text-[14px]">{words}</p>
+          <Button className="mt-1 text-[14px]" onClick={onFill}>
+            Write a line there
+          </Button>
         </li>
       ))}
     </ul>

@@ -20,7 +20,7 @@ import {
 import { Banner, Button, useWidth } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
 import { exportSong } from '../export-song';
-import { laneBlocks, voicePitches } from '../lane-blocks';
+import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
 
 const WELCOMED = 'orchestron.welcomed';
@@ -313,7 +313,6 @@ function SongStrip({ song, id }: { song: Song; id: string }) {
       {width > 0 && (
         <RegisterLane
           blocks={blocks}
-          voice={voicePitches(song)}
           selected={null}
           cursor={null}
           width={width}

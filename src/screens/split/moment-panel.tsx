@@ -44,7 +44,7 @@ export function MomentPanel({ model, keeping, onKeep }: Props) {
           <MomentLadder
             notes={notes}
             links={links}
-            voice={voicePitches(model.song)}
+            voice={voicePitches(model.playing.section.voice ?? model.song.voice)}
             sung={moment.sung}
             width={width}
             height={318}

@@ -4,7 +4,7 @@ import { barTicks } from '../../core/time/index';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
-import { laneBlocks, voicePitches } from '../lane-blocks';
+import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
 import type { SplitModel } from './model';
 
@@ -42,7 +42,6 @@ export function SongStrip({ model }: { model: SplitModel }) {
         {width > 0 && (
           <RegisterLane
             blocks={blocks}
-            voice={voicePitches(song)}
             selected={selection.playing}
             cursor={cursor}
             width={width}

@@ -3,7 +3,7 @@ import { applyEdit, type Song } from '../../core/song/index';
 import type { Different } from '../../core/split/index';
 import { Button, Dialog } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
-import { laneBlocks, voicePitches } from '../lane-blocks';
+import { laneBlocks } from '../lane-blocks';
 import { useDesk, usePorts } from '../ports';
 
 /** Three ways to split a section side by side, each the proven best of its plan; one is taken in one step. */
@@ -77,16 +77,7 @@ function Registers({ song, way, section }: { song: Song; way: Different; section
     return { ...split, form: [{ ...entry, times: 1 }] };
   }, [song, way, section]);
   const blocks = useMemo(() => laneBlocks(after), [after]);
-  return (
-    <RegisterLane
-      blocks={blocks}
-      voice={voicePitches(song)}
-      selected={null}
-      cursor={null}
-      width={560}
-      height={92}
-    />
-  );
+  return <RegisterLane blocks={blocks} selected={null} cursor={null} width={560} height={92} />;
 }
 
 function troubleWords({ clashes, watches }: Different): string {
