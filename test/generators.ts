@@ -10,6 +10,7 @@ import {
   type Cell,
   type PlacedCell,
   type PlacedChord,
+  type PlanTune,
   type Section,
   type Variant,
   type Wish,
@@ -221,6 +222,12 @@ export const hand: fc.Arbitrary<Hand> = fc
 
 export const song: fc.Arbitrary<Song> = fc
   .record({
+    plans: fc.option(
+      fc.constant([{ name: 'Night wall', plan: 'wall' as const, tune: { power: 'two' as const } }]),
+      {
+        nil: null,
+      },
+    ),
     title: fc.constantFrom('Paper Kite', 'Low Harbour', 'Third Rail Choir'),
     key: fc.constantFrom('Dm', 'Bb', 'F#m', 'C'),
     tempo: fc.integer({ min: 60, max: 200 }),
@@ -234,7 +241,11 @@ export const song: fc.Arbitrary<Song> = fc
     plan: fc.option(fc.constantFrom(...PLAN_NAMES), { nil: null }),
     again: fc.boolean(),
     playing: fc.record(
-      { tempo: fc.integer({ min: 60, max: 200 }), feel: fc.constantFrom('half' as const, 'double' as const) },
+      {
+        tune: fc.constantFrom<PlanTune>({ power: 'two' }, { thirds: 'no', apart: 'wide' }, { low: 'rings' }),
+        tempo: fc.integer({ min: 60, max: 200 }),
+        feel: fc.constantFrom('half' as const, 'double' as const),
+      },
       { requiredKeys: [] },
     ),
     hand,
@@ -243,6 +254,7 @@ export const song: fc.Arbitrary<Song> = fc
   })
   .map((r): Song => ({
     ...emptySong(r.title),
+    ...(r.plans ? { plans: r.plans } : {}),
     key: r.key,
     tempo: r.tempo,
     voice: r.voice,

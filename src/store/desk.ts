@@ -178,7 +178,9 @@ export function createDesk(ports: DeskPorts): Desk {
         if (!song) return;
         if (now() - typedAt > TYPING_PAUSE_MS) burst += 1;
         typedAt = now();
-        change(next, draft, {
+        // Versions are not part of the text; they stay with the song.
+        const typed = song.versions ? { ...next, versions: song.versions } : next;
+        change(typed, draft, {
           history: remembered(history, song, { label: 'typing in the chart', mergeKey: `chart ${burst}` }),
         });
         saveSoon();

@@ -4,7 +4,7 @@
 export { HitStrip } from './hit-strip';
 export { MomentLadder, type LadderLink, type LadderNote } from './moment-ladder';
 export { Neck } from './neck';
-export { PLAYER_BORDER, PLAYER_TEXT, PlayerMark } from './player-look';
+export { PLAYER_BORDER, PLAYER_FILL, PLAYER_TEXT, PlayerMark } from './player-look';
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
 export { SheetBarDrawing } from './sheet-bar';

@@ -35,3 +35,11 @@ export {
 } from './section';
 export { formatWish, parseWish, type Wish } from './wish';
 export { isPlan, PLAN_NAMES, type PlanName } from './plan-name';
+export {
+  formatNamedPlan,
+  formatTune,
+  parseNamedPlan,
+  parseTune,
+  type NamedPlan,
+  type PlanTune,
+} from './plan-tune';

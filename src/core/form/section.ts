@@ -2,6 +2,7 @@ import type { StrokeWay } from '../hits/index';
 import { stepGrip, type Line } from '../line/index';
 import type { Meter, Swing } from '../time/index';
 import type { PlanName } from './plan-name';
+import type { PlanTune } from './plan-tune';
 import type { Wish } from './wish';
 import { OPEN, PLAYERS, type Cell, type Player, type Push } from './cell';
 
@@ -79,6 +80,8 @@ export interface FormEntry {
   /** How many passes, from 1. */
   readonly times: number;
   readonly plan: PlanName | null;
+  /** How the plan is tuned here; left out: as it is. */
+  readonly tune?: PlanTune;
   /** Key of this playing; everything moves with it. Null: the song's key. */
   readonly key: string | null;
   /** Quarter notes a minute; left out: the song's. */

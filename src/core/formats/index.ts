@@ -4,3 +4,4 @@
 export { createChartReader, readChart, type ChartRead } from './chart/read';
 export { readInstrument, readVoice } from './chart/settings';
 export { writeChart } from './chart/write';
+export { readTab, type TabBar, type TabRead } from './tab/read-tab';

@@ -1,4 +1,4 @@
-import type { Cell, Player, Push } from '../form/index';
+import type { Cell, PlacedCell, Player, Push } from '../form/index';
 import type { Line } from '../line/index';
 
 /** A section as it is played on a pass (from 1) of a playing; `times` left out: as often as its first playing. */
@@ -42,6 +42,15 @@ export interface PushChange extends OnPass {
 export interface LineChange extends OnPass {
   readonly player: Player;
   readonly bar: number;
+  readonly line: Line | null;
+}
+
+/** Everything a player does in one bar (from 0): grips with hits, or a line. */
+export interface PartChange extends OnPass {
+  readonly player: Player;
+  readonly bar: number;
+  readonly cells: readonly PlacedCell[];
+  readonly hits: string | null;
   readonly line: Line | null;
 }
 

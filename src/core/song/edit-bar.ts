@@ -17,6 +17,7 @@ import type {
   HitsChange,
   LineChange,
   OnPass,
+  PartChange,
   PushChange,
   VoiceChange,
 } from './address';
@@ -133,6 +134,20 @@ export function setPush(song: Song, change: PushChange): Song {
     bar: (b) => ({ ...b, chords: put(b.chords) }),
     what,
   });
+}
+
+/** Puts a whole bar of a player in place of what was there. */
+export function setPart(song: Song, change: PartChange): Song {
+  if (change.line !== null) return setLine(song, { ...change, line: change.line });
+  const { player, bar, cells, hits } = change;
+  const open = setLine(song, { ...change, line: null });
+  const filled = mapBar(open, change, {
+    has: (patch) => patch.cells?.[player] !== undefined,
+    patch: (p) => ({ ...p, cells: { ...p.cells, [player]: cells } }),
+    bar: (b) => ({ ...b, cells: { ...b.cells, [player]: cells } }),
+    what: `bar ${bar + 1}`,
+  });
+  return setHits(filled, { ...change, hits });
 }
 
 export function setVoice(song: Song, change: VoiceChange): Song {

@@ -3,15 +3,17 @@ import {
   OPEN,
   PLAYERS,
   type PlacedCell,
+  type NamedPlan,
   type PlanName,
+  type PlanTune,
   type Player,
   type Section,
   type SectionHand,
   type Wish,
 } from '../form/index';
 import type { Delay, Swing } from '../time/index';
-import type { CellChange, HitsChange, LineChange, PushChange, VoiceChange } from './address';
-import { setCell, setHits, setLine, setPush, setVoice } from './edit-bar';
+import type { CellChange, HitsChange, LineChange, PartChange, PushChange, VoiceChange } from './address';
+import { setCell, setHits, setLine, setPart, setPush, setVoice } from './edit-bar';
 import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
 import { mapSections, type KeptFinding, type Song } from './song';
 
@@ -46,7 +48,24 @@ export type Edit =
   | { readonly kind: 'setDelay'; readonly player: Player; readonly delay: Delay | null }
   | { readonly kind: 'together'; readonly edits: readonly Edit[] }
   | { readonly kind: 'reopen'; readonly section: string | null }
-  | { readonly kind: 'setPlan'; readonly entry: number; readonly plan: PlanName | null }
+  /** `tune` left out: as the plan is. */
+  | {
+      readonly kind: 'setPlan';
+      readonly entry: number;
+      readonly plan: PlanName | null;
+      readonly tune?: PlanTune;
+    }
+  /** Keeps a tuned plan under its name, in place of one of that name. */
+  | { readonly kind: 'savePlan'; readonly plan: NamedPlan }
+  | { readonly kind: 'dropPlan'; readonly name: string }
+  /** Several bars at once, each in place of what stood there. */
+  | { readonly kind: 'setParts'; readonly changes: readonly PartChange[] }
+  | { readonly kind: 'setThumb'; readonly player: Player; readonly thumb: boolean }
+  /** Keeps the song as it is under a name, in place of a version of that name. */
+  | { readonly kind: 'keepVersion'; readonly name: string }
+  | { readonly kind: 'dropVersion'; readonly name: string }
+  /** The song as it was kept; what it is now stays one undo away. */
+  | { readonly kind: 'toVersion'; readonly name: string }
   | { readonly kind: 'setWishes'; readonly section: string; readonly wishes: readonly Wish[] }
   | { readonly kind: 'keep'; readonly finding: KeptFinding }
   | { readonly kind: 'unkeep'; readonly finding: Omit<KeptFinding, 'reason'> }
@@ -111,8 +130,44 @@ export function applyEdit(song: Song, edit: Edit): Song {
     case 'setPlan':
       return {
         ...song,
-        form: song.form.map((entry, i) => (i === edit.entry ? { ...entry, plan: edit.plan } : entry)),
+        form: song.form.map((entry, i) => {
+          if (i !== edit.entry) return entry;
+          const { tune: _was, ...rest } = entry;
+          const tuned = edit.tune !== undefined && Object.keys(edit.tune).length > 0;
+          return { ...rest, plan: edit.plan, ...(tuned ? { tune: edit.tune } : {}) };
+        }),
       };
+    case 'savePlan': {
+      const others = (song.plans ?? []).filter((p) => p.name !== edit.plan.name);
+      return { ...song, plans: [...others, edit.plan] };
+    }
+    case 'dropPlan':
+      return withPlans(
+        song,
+        (song.plans ?? []).filter((p) => p.name !== edit.name),
+      );
+    case 'setParts':
+      return edit.changes.reduce(setPart, song);
+    case 'setThumb': {
+      const rig = song.players[edit.player];
+      const hand = { ...rig.hand, thumb: edit.thumb };
+      return { ...song, players: { ...song.players, [edit.player]: { ...rig, hand } } };
+    }
+    case 'keepVersion': {
+      const { versions = [], ...now } = song;
+      const others = versions.filter((v) => v.name !== edit.name);
+      return { ...song, versions: [...others, { name: edit.name, song: now }] };
+    }
+    case 'dropVersion': {
+      const { versions = [], ...now } = song;
+      const left = versions.filter((v) => v.name !== edit.name);
+      return left.length === 0 ? now : { ...now, versions: left };
+    }
+    case 'toVersion': {
+      const wanted = song.versions?.find((v) => v.name === edit.name);
+      if (!wanted) throw new RangeError(`No version ${edit.name}`);
+      return { ...wanted.song, title: song.title, versions: song.versions! };
+    }
     case 'setWishes':
       return mapSections(song, (s) => (s.name === edit.section ? { ...s, wishes: edit.wishes } : s));
     case 'keep':
@@ -128,6 +183,11 @@ export function applyEdit(song: Song, edit: Edit): Song {
     default:
       return unreachable(edit);
   }
+}
+
+function withPlans(song: Song, plans: readonly NamedPlan[]): Song {
+  const { plans: _were, ...rest } = song;
+  return plans.length === 0 ? rest : { ...rest, plans };
 }
 
 /** True when two kept findings speak of the same thing. */

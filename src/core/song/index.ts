@@ -19,6 +19,7 @@ export {
   type Material,
   type Rig,
   type Song,
+  type Version,
   type VoiceRange,
 } from './song';
 export { applyEdit, type Edit } from './edit';
@@ -29,9 +30,11 @@ export type {
   HitsChange,
   LineChange,
   OnPass,
+  PartChange,
   PushChange,
   VoiceChange,
 } from './address';
+export { compareSongs, type Difference } from './compare';
 export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';

@@ -2,7 +2,12 @@ import { array, boolean, mixed, number, object, string, ValidationError, type In
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
 import {
   formatCell,
+  formatNamedPlan,
+  formatTune,
   formatWish,
+  parseNamedPlan,
+  parseTune,
+  type NamedPlan,
   parseCell,
   parseWish,
   PLAN_NAMES,
@@ -32,14 +37,19 @@ import {
   barTicks,
   type Meter,
 } from '../time/index';
-import { FINDING_KINDS, USUAL_HANDS, type Song } from './song';
+import { FINDING_KINDS, USUAL_HANDS, type Song, type Version } from './song';
 
 /** What our song files call themselves, and the version this program writes. */
 export const SONG_FORMAT = 'orchestron-song';
 export const SONG_VERSION = 1;
 
 /** A song as it stands in a file or in the browser's storage: the song with cells as chart text (`888xxx!`). */
-export type SavedSong = InferType<typeof fileSchema>;
+export interface SavedSong {
+  readonly format: string;
+  readonly version: number;
+  readonly song: SavedValues;
+}
+type SavedValues = InferType<typeof songSchema>;
 
 const placedCell = object({
   at: number().integer().min(0).required(),
@@ -177,6 +187,7 @@ const songSchema = object({
           .oneOf([...PLAN_NAMES, null])
           .defined(),
         key: string().nullable().defined(),
+        tune: string().optional(),
         tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).optional(),
         feel: string().oneOf(['half', 'double']).optional(),
         bars: number().integer().min(1).optional(),
@@ -205,16 +216,23 @@ const songSchema = object({
       }).noUnknown(),
     )
     .required(),
+  plans: array().of(string().required()).optional(),
+  /** Each song in it is read as a file's is. */
+  versions: array()
+    .of(object({ name: string().required(), song: mixed<object>().required() }).noUnknown())
+    .optional(),
 }).noUnknown();
 
-const fileSchema = object({
-  format: string().oneOf([SONG_FORMAT]).required(),
-  version: number().integer().oneOf([SONG_VERSION]).required(),
-  song: songSchema.required(),
-});
+/** Paths begin with `song`, in a file as in a version. */
+const wrapSchema = object({ song: songSchema.required() });
 
 /** The song as plain JSON values; `readSong` gives the same song back. */
 export function saveSong(song: Song): SavedSong {
+  const saved = { format: SONG_FORMAT, version: SONG_VERSION, song: savedValues(song) };
+  return saved as unknown as SavedSong;
+}
+
+function savedValues(song: Song): object {
   const cells = (list: readonly PlacedCell[]) =>
     list.map(({ at, push, cell }) => ({ at, push, cell: formatCell(cell) }));
   const part = (p: Pick<BarPatch, 'cells' | 'lines'>, meter: Meter) => ({
@@ -230,30 +248,29 @@ export function saveSong(song: Song): SavedSong {
         }
       : {}),
   });
-  const saved = {
-    format: SONG_FORMAT,
-    version: SONG_VERSION,
-    song: {
-      ...song,
-      meter: formatMeter(song.meter),
-      players: mapPlayers(song.players, (rig) => ({
-        ...rig,
-        delay: rig.delay === null ? null : formatDelay(rig.delay),
+  const { plans, versions, ...rest } = song;
+  return {
+    ...rest,
+    meter: formatMeter(song.meter),
+    players: mapPlayers(song.players, (rig) => ({
+      ...rig,
+      delay: rig.delay === null ? null : formatDelay(rig.delay),
+    })),
+    sections: song.sections.map(({ meter, swing, ...section }) => ({
+      ...section,
+      ...(meter ? { meter: formatMeter(meter) } : {}),
+      ...(swing ? { swing: formatSwing(swing) } : {}),
+      wishes: section.wishes.map(formatWish),
+      bars: section.bars.map((b) => ({ ...b, ...part(b, meter ?? song.meter) })),
+      variants: section.variants.map((v) => ({
+        ...v,
+        bars: v.bars.map((p) => ({ ...p, ...part(p, meter ?? song.meter) })),
       })),
-      sections: song.sections.map(({ meter, swing, ...section }) => ({
-        ...section,
-        ...(meter ? { meter: formatMeter(meter) } : {}),
-        ...(swing ? { swing: formatSwing(swing) } : {}),
-        wishes: section.wishes.map(formatWish),
-        bars: section.bars.map((b) => ({ ...b, ...part(b, meter ?? song.meter) })),
-        variants: section.variants.map((v) => ({
-          ...v,
-          bars: v.bars.map((p) => ({ ...p, ...part(p, meter ?? song.meter) })),
-        })),
-      })),
-    },
+    })),
+    form: song.form.map(({ tune, ...entry }) => ({ ...entry, ...(tune ? { tune: formatTune(tune) } : {}) })),
+    ...(plans ? { plans: plans.map(formatNamedPlan) } : {}),
+    ...(versions ? { versions: versions.map((v) => ({ name: v.name, song: savedValues(v.song) })) } : {}),
   };
-  return saved as unknown as SavedSong;
 }
 
 /**
@@ -261,7 +278,7 @@ export function saveSong(song: Song): SavedSong {
  * or says something no song can say; the file itself is never changed.
  */
 export function readSong(json: unknown): Result<Song, readonly Problem[]> {
-  const head = json as { format?: unknown; version?: unknown } | null;
+  const head = json as { format?: unknown; version?: unknown; song?: unknown } | null;
   if (typeof json !== 'object' || head === null || head.format !== SONG_FORMAT) {
     return fail([
       problemIn('format', `this is not an Orchestron song file; expected "format": "${SONG_FORMAT}"`),
@@ -280,15 +297,20 @@ export function readSong(json: unknown): Result<Song, readonly Problem[]> {
       ),
     ]);
   }
-  let file: SavedSong;
+  return readValues(head.song);
+}
+
+/** The song inside a file, or inside a version. */
+function readValues(song: unknown): Result<Song, readonly Problem[]> {
+  let values: SavedValues;
   try {
-    file = fileSchema.validateSync(json, { abortEarly: false, strict: true });
+    values = wrapSchema.validateSync({ song }, { abortEarly: false, strict: true }).song;
   } catch (error) {
     if (!(error instanceof ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
     return fail(inner.map((e) => problemIn(e.path ?? 'song', e.message)));
   }
-  return understand(file.song);
+  return understand(values);
 }
 
 /** A path in the file, and the metre of the section it is in. */
@@ -297,7 +319,7 @@ interface At {
   readonly meter: Meter;
 }
 
-function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> {
+function understand(saved: SavedValues): Result<Song, readonly Problem[]> {
   const problems: Problem[] = [];
   const check = (path: string, result: { ok: true } | { ok: false; error: string }) => {
     if (!result.ok) problems.push(problemIn(path, result.error));
@@ -443,6 +465,20 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
       );
     }
     if (entry.key !== null) check(`song.form[${i}].key`, parseKey(entry.key));
+    if (entry.tune !== undefined) check(`song.form[${i}].tune`, parseTune(entry.tune));
+  });
+  const plans = (saved.plans ?? []).flatMap((text, i): NamedPlan[] => {
+    const plan = parseNamedPlan(text);
+    check(`song.plans[${i}]`, plan);
+    return plan.ok ? [plan.value] : [];
+  });
+  const versions = (saved.versions ?? []).flatMap((v, i): Version[] => {
+    const read = readValues(v.song);
+    if (!read.ok) {
+      problems.push(...read.error.map((p) => problemIn(`song.versions[${i}].${p.path ?? ''}`, p.message)));
+      return [];
+    }
+    return [{ name: v.name, song: read.value }];
   });
   if (problems.length > 0) return fail(problems);
   return ok({
@@ -453,13 +489,18 @@ function understand(saved: SavedSong['song']): Result<Song, readonly Problem[]> 
     voice: saved.voice === null ? null : [saved.voice[0]!, saved.voice[1]!],
     players: rigs(saved.players),
     sections,
-    form: saved.form as Song['form'],
+    form: saved.form.map(({ tune, ...entry }) => {
+      const read = tune === undefined ? null : parseTune(tune);
+      return { ...entry, ...(read?.ok ? { tune: read.value } : {}) };
+    }) as Song['form'],
+    ...(saved.plans ? { plans } : {}),
+    ...(saved.versions ? { versions } : {}),
     kept: saved.kept.map((k) => ({ ...k, beat: k.beat ?? null, notes: k.notes ?? [] })) as Song['kept'],
   });
 }
 
 /** Files from before hands and delays could be set have the middle hand and no delay. */
-function rigs(players: SavedSong['song']['players']): Song['players'] {
+function rigs(players: SavedValues['players']): Song['players'] {
   const rig = (player: Player) => {
     const delay = parseDelay(players[player].delay ?? 'off');
     const hand = players[player].hand ?? HANDS.middle;

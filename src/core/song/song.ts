@@ -1,4 +1,12 @@
-import { asPlayed, barsOnPass, PLAYERS, type FormEntry, type Player, type Section } from '../form/index';
+import {
+  asPlayed,
+  barsOnPass,
+  PLAYERS,
+  type FormEntry,
+  type NamedPlan,
+  type Player,
+  type Section,
+} from '../form/index';
 import { HANDS, type Hand } from '../grip/index';
 import { DOWNS_A_SECOND, type StrokeWay } from '../hits/index';
 import { defaultBass, defaultGuitar, type Instrument } from '../instrument/index';
@@ -66,6 +74,16 @@ export interface Song {
   readonly sections: readonly Section[];
   readonly form: readonly FormEntry[];
   readonly kept: readonly KeptFinding[];
+  /** Tuned plans under names of one's own; left out: none. */
+  readonly plans?: readonly NamedPlan[];
+  /** Earlier splits under a name, the oldest first; left out: none. */
+  readonly versions?: readonly Version[];
+}
+
+/** The song as it was when it was kept under a name. */
+export interface Version {
+  readonly name: string;
+  readonly song: Omit<Song, 'versions'>;
 }
 
 export function emptySong(title: string): Song {

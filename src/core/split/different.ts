@@ -1,5 +1,5 @@
 import { songFindings } from '../clash/index';
-import { formatCell, PLAN_NAMES, type PlanName } from '../form/index';
+import { formatCell, PLAN_NAMES, type PlanName, type PlanTune } from '../form/index';
 import { applyEdit, type CellChange, type Edit, type Song } from '../song/index';
 import { PLANS, type Plan } from './plan';
 import { planOf, problemOf } from './problem';
@@ -31,7 +31,8 @@ export function* differentSplits(song: Song, section: string): Generator<number,
   const found: Different[] = [];
   const names = [now.name, ...PLAN_NAMES.filter((n) => n !== now.name && n !== 'one-guitar')];
   for (const [i, name] of names.entries()) {
-    const planned = applyEdit(song, { kind: 'setPlan', entry, plan: name });
+    const tune = name === now.name ? song.form[entry]!.tune : undefined;
+    const planned = applyEdit(song, { kind: 'setPlan', entry, plan: name, ...(tune ? { tune } : {}) });
     const problem = problemOf(planned, { sections: [section], pass: 1, reopens: () => true });
     const work = solve(problem);
     let step = work.next();
@@ -41,7 +42,7 @@ export function* differentSplits(song: Song, section: string): Generator<number,
     }
     const { chosen, cost, bound } = step.value;
     const changes = changesOf(planned, problem, chosen);
-    found.push(differentOf(song, { name, entry, section, changes, cost, bound }));
+    found.push(differentOf(song, { name, tune, entry, section, changes, cost, bound }));
   }
   const [first, ...others] = found;
   const picked = [first!];
@@ -58,6 +59,7 @@ function differentOf(
   song: Song,
   of: {
     name: PlanName;
+    tune: PlanTune | undefined;
     entry: number;
     section: string;
     changes: readonly CellChange[];
@@ -65,11 +67,11 @@ function differentOf(
     bound: number;
   },
 ): Different {
-  const { name, entry, section, changes, cost, bound } = of;
+  const { name, tune, entry, section, changes, cost, bound } = of;
   const edit: Edit = {
     kind: 'together',
     edits: [
-      { kind: 'setPlan', entry, plan: name },
+      { kind: 'setPlan', entry, plan: name, ...(tune ? { tune } : {}) },
       { kind: 'setCells', changes },
     ],
   };

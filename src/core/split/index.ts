@@ -17,6 +17,8 @@ export { followersOf, followingFor, groundOf, type Following, type Ground } from
 export { differentSplits, type Different } from './different';
 export { curesFor, type Cure } from './cures';
 export { connectionCures } from './connection-cures';
+export { foldGuitars, type Folded } from './fold';
+export { tunedPlan } from './tune';
 export { pushEdit } from './push-edit';
 export { RightHands } from './right-hand';
 export type { Effect } from './effect';

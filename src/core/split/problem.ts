@@ -12,7 +12,9 @@ import {
 } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import { candidateOf, missingThirdPoints, ownPoints, REST, type Candidate, type Seat } from './candidate';
-import { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
+import { gainClass } from '../sound/index';
+import { DEFAULT_PLAN, type Plan, type Role } from './plan';
+import { tunedPlan } from './tune';
 import { allows, wishesOf, type Wish } from './wish';
 
 /** One moment of a section as the solver sees it. Order of players: guitar 1, guitar 2, bass. */
@@ -58,9 +60,12 @@ export interface Scope {
 }
 
 /** The plan a section is split by: that of its first playing, or the usual one. */
-export function planOf(song: Pick<Song, 'form'>, section: string): Plan {
+export function planOf(song: Pick<Song, 'form' | 'players'>, section: string): Plan {
   const entry = song.form.find((e) => e.section === section);
-  return PLANS[entry?.plan ?? DEFAULT_PLAN];
+  return tunedPlan(entry?.plan ?? DEFAULT_PLAN, entry?.tune ?? {}, {
+    guitar1: gainClass(song.players.guitar1.gain) !== 'clean',
+    guitar2: gainClass(song.players.guitar2.gain) !== 'clean',
+  });
 }
 
 /**

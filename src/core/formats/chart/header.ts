@@ -1,11 +1,14 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
+  formatTune,
   formatWish,
+  parseTune,
   isPlan,
   parseWish,
   PLAN_NAMES,
   PLAYERS,
   type FormEntry,
+  type PlanTune,
   type Player,
   type Section,
   type SectionHand,
@@ -38,6 +41,7 @@ export interface SectionHeader {
   readonly name: string;
   readonly times: number;
   readonly plan: FormEntry['plan'];
+  readonly tune: PlanTune | null;
   readonly key: string | null;
   /** The key set for this and everything after it: `key Em from here`. */
   readonly keyOn: string | null;
@@ -51,7 +55,7 @@ export interface SectionHeader {
 const HEADER = /^==\s*(.*?)\s*==\s*(.*)$/;
 
 const EXPECTED =
-  'x2, plan low-high, key Em (from here), tempo 96, feel half, bars 1-4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1 or a wish like guitar1 frets 5-9';
+  'x2, plan low-high, tuned power two, key Em (from here), tempo 96, feel half, bars 1-4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1 or a wish like guitar1 frets 5-9';
 
 /** Reads `== Verse == x2; plan low-high`. Whatever cannot be read is a problem; the rest counts. */
 export function readSectionHeader(
@@ -64,6 +68,7 @@ export function readSectionHeader(
     name: match?.[1] ?? '',
     times: 1,
     plan: null,
+    tune: null,
     key: null,
     keyOn: null,
     tempo: null,
@@ -107,6 +112,10 @@ function setting(
       return isPlan(value!)
         ? { ...header, plan: value }
         : `"${value}" is no plan; expected ${PLAN_NAMES.join(', ')}`;
+    case 'tuned': {
+      const tune = parseTune(value!);
+      return tune.ok ? { ...header, tune: tune.value } : tune.error;
+    }
     case 'key': {
       const [, name, on] = /^(.*?)(\s+from here)?$/.exec(value!)!;
       const key = parseKey(name!);
@@ -192,6 +201,7 @@ export function writeHeader(entry: FormEntry, section: Section | null): string {
   const settings = [
     ...(entry.times === 1 ? [] : [`x${entry.times}`]),
     ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),
+    ...(entry.tune === undefined ? [] : [`tuned ${formatTune(entry.tune)}`]),
     ...(entry.key === null ? [] : [`key ${entry.key}`]),
     ...(entry.tempo === undefined ? [] : [`tempo ${entry.tempo}`]),
     ...(entry.feel === undefined ? [] : [`feel ${entry.feel}`]),

@@ -1,11 +1,11 @@
 import { problemAt, type Problem } from '../../base/index';
-import { PLAYERS, type FormEntry, type Player, type Section } from '../../form/index';
+import { parseNamedPlan, PLAYERS, type FormEntry, type Player, type Section } from '../../form/index';
 import { parseKey } from '../../pitch/index';
 import { emptySong, FINDING_KINDS, meterOf, type FindingKind, type Song } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
 import { readSectionHeader, withAsked } from './header';
 import { readSection, ROW_LABELS, type PassBlock, type Row } from './read-section';
-import { readInstrument, readVoice } from './settings';
+import { parts, readInstrument, readVoice } from './settings';
 
 /** A chart as understood: always a song, with every problem found on the way in the order of the text. */
 export interface ChartRead {
@@ -115,7 +115,7 @@ function readWith(text: string, memo: Memo): ChartRead {
       sections.set(name, read.section);
     }
     const known = sections.get(name)!;
-    const { times, plan, tempo, feel, bars } = header;
+    const { times, plan, tune, tempo, feel, bars } = header;
     const key = header.key ?? keyOn;
     if (bars !== null && bars > known.bars.length) {
       const message = `${name} has ${known.bars.length} bars; expected bars 1-${known.bars.length} or fewer`;
@@ -125,6 +125,7 @@ function readWith(text: string, memo: Memo): ChartRead {
       section: name,
       times,
       plan,
+      ...(tune === null ? {} : { tune }),
       key,
       ...(tempo === null ? {} : { tempo }),
       ...(feel === null ? {} : { feel }),
@@ -144,7 +145,7 @@ function readWith(text: string, memo: Memo): ChartRead {
 
 function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
   const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
-  const expected = 'title, key, tempo, meter, voice, guitar1, guitar2 or bass';
+  const expected = 'title, key, tempo, meter, voice, plans, guitar1, guitar2 or bass';
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
     problems.push(
@@ -183,6 +184,14 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
     case 'meter': {
       const meter = parseMeter(value);
       return meter.ok ? { ...song, meter: meter.value } : wrong(meter.error);
+    }
+    case 'plans': {
+      const read = parts(match[4]!).map(({ part, offset }) => ({ part, offset, plan: parseNamedPlan(part) }));
+      for (const { part, offset, plan } of read) {
+        if (!plan.ok) problems.push(problemAt(line, column + offset, part.length, plan.error));
+      }
+      const plans = read.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
+      return plans.length > 0 ? { ...song, plans } : song;
     }
     case 'voice': {
       const voice = readVoice(value);

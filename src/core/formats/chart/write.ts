@@ -1,5 +1,6 @@
 import {
   formatCell,
+  formatNamedPlan,
   openCells,
   PLAYERS,
   type Bar,
@@ -28,6 +29,7 @@ export function writeChart(song: Song): string {
     `tempo: ${song.tempo}`,
     `meter: ${formatMeter(song.meter)}`,
     ...(song.voice ? [`voice: ${song.voice[0]}-${song.voice[1]}`] : []),
+    ...(song.plans ? [`plans: ${song.plans.map(formatNamedPlan).join('; ')}`] : []),
     ...PLAYERS.map((p) => `${p}: ${writeInstrument(song.players[p])}`),
   ];
   const written = new Set<string>();

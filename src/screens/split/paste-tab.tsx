@@ -1,0 +1,127 @@
+import { useMemo, useState } from 'react';
+import { readTab, type TabBar } from '../../core/formats/index';
+import { formatCell, PLAYER_WORDS } from '../../core/form/index';
+import { formatLine } from '../../core/line/index';
+import type { PartChange } from '../../core/song/index';
+import { Button, Dialog } from '../../ui/index';
+import { usePorts } from '../ports';
+import type { SplitModel } from './model';
+
+/** Tab pasted as text becomes grips, hits and lines of the selected player, what was unsure marked as a guess. */
+export function PasteTab({
+  model,
+  open,
+  onClose,
+}: {
+  model: SplitModel;
+  open: boolean;
+  onClose: () => void;
+}) {
+  return (
+    <Dialog open={open} onClose={onClose} title={`Paste tab for ${PLAYER_WORDS[model.selection.player]}`}>
+      <Paste model={model} onClose={onClose} />
+    </Dialog>
+  );
+}
+
+function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
+  const { desk } = usePorts();
+  const { song, playing, selection, moment } = model;
+  const player = selection.player;
+  const rig = song.players[player];
+  const [text, setText] = useState('');
+  const read = useMemo(
+    () => (text.trim() === '' ? null : readTab(text, { instrument: rig, meter: playing.meter })),
+    [text, rig, playing.meter],
+  );
+  const from = moment.bar;
+  const room = model.bars.length - from;
+  const bars = read?.bars.slice(0, room) ?? [];
+  const put = () => {
+    const changes = bars.map((b, i): PartChange => ({
+      section: playing.entry.section,
+      pass: selection.pass,
+      times: playing.entry.times,
+      player,
+      bar: from + i,
+      cells: b.cells,
+      hits: b.hits,
+      line: b.line,
+    }));
+    desk
+      .getState()
+      .edit(
+        { kind: 'setParts', changes },
+        { label: `pasted tab for ${PLAYER_WORDS[player]}, bar ${from + 1} on` },
+      );
+    onClose();
+  };
+  return (
+    <div className="flex flex-col gap-3">
+      <label className="flex flex-col gap-1">
+        <span className="text-[14px] text-soft">
+          Lines of dashes and frets, the highest string on top as people write it (or the lowest, when the
+          names before the lines say so).
+        </span>
+        <textarea
+          aria-label="Tab as text"
+          autoFocus
+          spellCheck={false}
+          rows={rig.tuning.length + 3}
+          placeholder={rig.tuning
+            .map((name) => `${name.replace(/-?\d$/, '')}|-----------------|`)
+            .reverse()
+            .join('\n')}
+          className="frets w-full overflow-x-auto rounded border border-ink bg-ground px-2 py-1.5 text-[14px] whitespace-pre"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      {read?.problems.map((p) => (
+        <p key={p} role="alert" className="text-[14px] text-clash">
+          {p}.
+        </p>
+      ))}
+      {bars.length > 0 && (
+        <ol aria-label="Understood" className="flex flex-col gap-1">
+          {bars.map((b, i) => (
+            <li key={i} className="grid grid-cols-[64px_1fr] gap-2 rounded border border-line px-2 py-1">
+              <span className="text-soft">bar {from + i + 1}</span>
+              <span>
+                <span className="frets font-bold">{barWords(b, model)}</span>
+                {b.unsure.length > 0 && (
+                  <span className="block text-[13px] text-watch">unsure: {b.unsure.join('; ')}</span>
+                )}
+              </span>
+            </li>
+          ))}
+        </ol>
+      )}
+      {read !== null && read.bars.length > room && (
+        <p className="text-[14px] text-watch">
+          {read.bars.length - room} {read.bars.length - room === 1 ? 'bar does' : 'bars do'} not fit into this
+          section any more and {read.bars.length - room === 1 ? 'is' : 'are'} left out.
+        </p>
+      )}
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>Leave it</Button>
+        <Button look="strong" disabled={bars.length === 0} onClick={put}>
+          {bars.length === 0
+            ? 'Put it there'
+            : `Put ${bars.length === 1 ? 'it' : `${bars.length} bars`} from bar ${from + 1} of ${playing.section.name}`}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function barWords(bar: TabBar, model: SplitModel): string {
+  if (bar.line) {
+    return formatLine(bar.line, {
+      meter: model.playing.meter,
+      strings: model.song.players[model.selection.player].tuning.length,
+    });
+  }
+  const cells = bar.cells.map((c) => formatCell(c.cell)).join(' ');
+  return bar.hits === null ? cells : `${cells} · ${bar.hits}`;
+}
