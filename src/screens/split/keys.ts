@@ -18,13 +18,20 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['k', 'keep the first finding here on purpose'],
   ['s', 'split the section (again: everything not locked)'],
   ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
+  ['p', 'choose or tune the plan'],
+  ['v', 'versions: keep this split, compare, go back'],
+  ['t', 'paste tab from this bar on'],
+  ['/', 'find a command'],
   ['?', 'this list'],
 ];
 
 /** Single keys of the Split screen. None fires while typing or while something is open above the screen. */
 export function useSplitKeys(
   model: SplitModel | null,
-  options: { onHelp: () => void; onKeep: (id: string) => void },
+  options: {
+    onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab') => void;
+    onKeep: (id: string) => void;
+  },
 ): void {
   const { desk } = usePorts();
   const latest = useRef({ model, options });
@@ -50,23 +57,25 @@ export function useSplitKeys(
       const { model: now, options: does } = latest.current;
       if (event.key === '?') {
         event.preventDefault();
-        does.onHelp();
-      } else if (now && act(event.key, now, { desk: desk.getState(), onKeep: does.onKeep }))
-        event.preventDefault();
+        does.onOpen('help');
+      } else if (now && pressKey(event.key, now, { desk: desk.getState(), ...does })) event.preventDefault();
     };
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   }, [desk]);
 }
 
+/** What keys can do besides changing the song. */
+export interface KeyDoes {
+  readonly desk: DeskActions;
+  readonly onKeep: (id: string) => void;
+  readonly onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab') => void;
+}
+
 type DeskActions = ReturnType<ReturnType<typeof usePorts>['desk']['getState']>;
 
 /** Does what a key stands for; false when it stands for nothing. */
-function act(
-  key: string,
-  model: SplitModel,
-  { desk, onKeep }: { desk: DeskActions; onKeep: (id: string) => void },
-): boolean {
+export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen }: KeyDoes): boolean {
   const { selection, moments, momentIndex, playings, playing } = model;
   const player = selection.player;
   const name = playing.section.name;
@@ -147,6 +156,17 @@ function act(
       }
       return true;
     }
+    case '/':
+      onOpen('finder');
+      return true;
+    case 'p':
+    case 't':
+      if (model.editable) onOpen(key === 'p' ? 'plan' : 'tab');
+      else desk.say('This section follows another one; change that');
+      return true;
+    case 'v':
+      onOpen('versions');
+      return true;
     default:
       return playings.length === 0;
   }

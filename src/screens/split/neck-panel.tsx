@@ -1,7 +1,7 @@
 import { Lock, LockOpen } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
+import { gripCell, isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
 import {
   deviceWords,
   formatGrip,
@@ -13,6 +13,7 @@ import {
   type KnownGrip,
 } from '../../core/grip/index';
 import { bendWords, formatStep, type LineStep } from '../../core/line/index';
+import type { Fret } from '../../core/instrument/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
@@ -31,6 +32,7 @@ import { StretchCaution } from './stretch-caution';
 export function NeckPanel({ model }: { model: SplitModel }) {
   const { song, moment, selection } = model;
   const player = selection.player;
+  const { desk } = usePorts();
   const [ref, width] = useWidth<HTMLDivElement>();
   const instrument = song.players[player];
   const cell = moment.cells[player];
@@ -38,6 +40,24 @@ export function NeckPanel({ model }: { model: SplitModel }) {
   const known = grip ? knowGrip(grip, { instrument, hand: instrument.hand, chord: moment.chord }) : null;
   const step = cell.kind === 'grip' ? cell.step : undefined;
   const held = known && !('refused' in known) && !step ? known : null;
+  const at = addressNow(model, player);
+  /** A click puts a finger there, or takes it off again. */
+  const onPick = (string: number, fret: number) => {
+    if (!at) return;
+    const { say, edit } = desk.getState();
+    if (isLocked(cell)) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+    const frets = Array.from({ length: instrument.tuning.length }, (_, s) => grip?.[s] ?? null);
+    frets[string] = frets[string] === fret ? null : (fret as Fret);
+    const next: Cell = frets.every((f) => f === null)
+      ? { kind: 'rest', locked: false, guess: false }
+      : gripCell(frets, { guess: cell.kind === 'grip' && cell.guess });
+    edit(
+      { kind: 'setCells', changes: [{ at, cell: next }] },
+      {
+        label: `${next.kind === 'grip' ? formatGrip(next.grip) : 'rest'} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+      },
+    );
+  };
   return (
     <section aria-label="Neck" className="border-t border-line px-4 pt-1 pb-1">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -79,6 +99,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
             grip={grip}
             known={held}
             quiet={step !== undefined}
+            {...(model.editable && !step ? { onPick } : {})}
             width={width}
             height={instrument.tuning.length > 4 ? 122 : 108}
           />

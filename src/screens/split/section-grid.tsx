@@ -1,25 +1,19 @@
-import { ordinal } from '../../core/base/index';
 import { Lock } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import type { Finding } from '../../core/clash/index';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
 import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
 import { cellPitches, type Moment } from '../../core/song/index';
-import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { beatTicks } from '../../core/time/index';
-import { PLAN_NAMES } from '../../core/form/index';
-import { Button, Choice, Menu } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { findingWords } from './finding-words';
-import { ThreeWays } from './three-ways';
-import { Wishes } from './wishes';
 import { isAt, type SplitModel } from './model';
 
-/** The section: chords as columns as wide as their beats, a row for each player, who hits when below. */
-export function SectionGrid({ model }: { model: SplitModel }) {
+/** The section under its head: chords as columns as wide as their beats, a row for each player, who hits when below. */
+export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNode }) {
   const { playing, moments, bars, song, selection } = model;
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -37,7 +31,7 @@ export function SectionGrid({ model }: { model: SplitModel }) {
       aria-label={`Section ${playing.section.name}`}
       className="flex min-h-[340px] flex-1 flex-col px-4 pt-2 lg:min-h-0"
     >
-      <SectionHead model={model} />
+      {head}
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
         <div
           className="grid h-full max-h-[520px] content-start gap-1.5"
@@ -110,115 +104,6 @@ function troublesOf(findings: readonly Finding[]): readonly Trouble[] {
 }
 
 const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', 'buried-hit']);
-
-function SectionHead({ model }: { model: SplitModel }) {
-  const { desk } = usePorts();
-  const { playing, selection, passes, editable } = model;
-  const { entry, section } = playing;
-  const name = section.name;
-  const open = section.bars.some((bar) =>
-    PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
-  );
-  const [ways, setWays] = useState<string | null>(null);
-  const [asked, setAsked] = useState<string | null>(null);
-  const firstOfMaterial = model.song.form.findIndex((e) => e.section === name);
-  return (
-    <div className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1">
-      <h2 className="text-lg font-bold">{name}</h2>
-      <span className="text-soft">
-        {section.bars.length} bars
-        {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
-        {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
-      </span>
-      {passes.length > 1 && (
-        <span role="group" aria-label="Which time" className="flex gap-1">
-          {passes.map(({ pass, differs }) => (
-            <Button
-              key={pass}
-              aria-pressed={pass === selection.pass}
-              className={pass === selection.pass ? '!border-ink !border-2 font-bold' : ''}
-              onClick={() => desk.getState().select({ pass, moment: 0 })}
-            >
-              {ordinal(pass)} time
-              {differs.length > 0 &&
-                `: bar ${differs.length > 2 ? `${differs[0]}–${differs.at(-1)}` : differs.join(', ')} differs`}
-            </Button>
-          ))}
-        </span>
-      )}
-      <span className="ml-auto flex flex-wrap items-center gap-1">
-        {editable ? (
-          <>
-            <Choice
-              label="Plan:"
-              value={model.song.form[firstOfMaterial]?.plan ?? DEFAULT_PLAN}
-              items={PLAN_NAMES.map((value) => ({
-                value,
-                label: PLANS[value].words,
-                hint: PLANS[value].useWhen,
-              }))}
-              onChoose={(plan) =>
-                desk
-                  .getState()
-                  .edit(
-                    { kind: 'setPlan', entry: firstOfMaterial, plan },
-                    { label: `plan ${PLANS[plan].words} for ${name}` },
-                  )
-              }
-            />
-            <Button
-              look={open ? 'strong' : 'plain'}
-              onClick={() => void desk.getState().split(name, { reopen: !open })}
-            >
-              {open ? `Split ${name.toLowerCase()}` : `Re-split ${name.toLowerCase()}`}
-            </Button>
-            <Menu
-              label="More"
-              items={[
-                {
-                  label: 'Three ways to split it',
-                  hint: 'Splits that really differ, each the best of its plan, side by side.',
-                  onSelect: () => setWays(name),
-                },
-                {
-                  label:
-                    section.wishes.length > 0
-                      ? `What is asked (${section.wishes.length})`
-                      : 'Ask for something',
-                  hint: 'Only some shapes, only some frets, not this grip again.',
-                  onSelect: () => setAsked(name),
-                },
-                {
-                  label: 'Split whole song',
-                  hint: 'Fills every open cell of the song at once.',
-                  onSelect: () => void desk.getState().split(null, { reopen: false }),
-                },
-              ]}
-            />
-            <ThreeWays section={ways} onClose={() => setWays(null)} />
-            <Wishes section={asked} onClose={() => setAsked(null)} />
-          </>
-        ) : (
-          <>
-            <span className="text-[14px] text-soft">Follows {name} as written; change it there.</span>
-            <Button
-              onClick={() =>
-                desk
-                  .getState()
-                  .edit(
-                    { kind: 'detach', entry: playing.index, name: freeName(model, name) },
-                    { label: `a section of its own for ${name}` },
-                  )
-              }
-            >
-              Make it a section of its own
-            </Button>
-          </>
-        )}
-      </span>
-    </div>
-  );
-}
 
 function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment; index: number }) {
   const { desk } = usePorts();
@@ -421,9 +306,4 @@ function pushOf(model: SplitModel, moment: Moment, player: Player): string | nul
   const placed = place && model.bars[place.bar]?.cells[player][place.index];
   if (!placed || placed.push === 0) return null;
   return placed.push === 480 ? 'an eighth early' : 'a sixteenth early';
-}
-
-function freeName(model: SplitModel, name: string): string {
-  const taken = model.song.sections.map((s) => s.name);
-  for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
 }

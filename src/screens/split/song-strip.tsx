@@ -1,18 +1,22 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { momentsOf } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { useWidth } from '../../ui/index';
+import { Button, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
 import type { SplitModel } from './model';
+
+/** How many times as wide as the screen the song is drawn at most. */
+const MOST_ZOOM = 8;
 
 /** The whole song as registers; a click goes there. */
 export function SongStrip({ model }: { model: SplitModel }) {
   const { desk } = usePorts();
   const { song, findings, moment, selection } = model;
   const [ref, width] = useWidth<HTMLDivElement>();
+  const [zoom, setZoom] = useState(1);
   const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
   const bar = barTicks(model.playing.meter);
   const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
@@ -23,12 +27,32 @@ export function SongStrip({ model }: { model: SplitModel }) {
     const before = blocks.slice(0, selection.playing).reduce((sum, b) => sum + b.bars, 0);
     const all = blocks.reduce((sum, b) => sum + b.bars, 0);
     strip.scrollLeft = (before / all) * strip.scrollWidth - strip.clientWidth / 3;
-  }, [blocks, ref, selection.playing]);
+  }, [blocks, ref, selection.playing, zoom]);
   return (
     <section aria-label="Whole song" className="border-b border-line px-4 pt-1 pb-1">
       <div className="flex flex-wrap items-baseline gap-x-3 text-[13px] text-soft">
         <h2 className="text-[15px] font-bold text-ink">Whole song</h2>
         <span>height is pitch, width is bars</span>
+        <span className="flex items-center">
+          <Button
+            look="quiet"
+            className="!min-h-5 !px-1.5 !py-0"
+            aria-label="Whole song smaller"
+            disabled={zoom <= 1}
+            onClick={() => setZoom(zoom / 2)}
+          >
+            −
+          </Button>
+          <Button
+            look="quiet"
+            className="!min-h-5 !px-1.5 !py-0"
+            aria-label="Whole song larger"
+            disabled={zoom >= MOST_ZOOM}
+            onClick={() => setZoom(zoom * 2)}
+          >
+            +
+          </Button>
+        </span>
         <span className="ml-auto flex gap-3">
           {PLAYERS.map((player) => (
             <span key={player} className={PLAYER_TEXT[player]}>
@@ -44,7 +68,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
             blocks={blocks}
             selected={selection.playing}
             cursor={cursor}
-            width={width}
+            width={width * zoom}
             height={98}
             onSelect={(playing, at) => {
               const target = model.playings[playing]!;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { Button, Dialog } from '../../ui/index';
 import { useDesk, usePorts } from '../ports';
 import { useSplitModel } from './model';
@@ -8,6 +8,15 @@ import { SectionGrid } from './section-grid';
 import { MomentPanel } from './moment-panel';
 import { NeckPanel } from './neck-panel';
 import { KEYS, useSplitKeys } from './keys';
+import { allCommands, wholeCommands, type Opened } from './commands';
+import { Finder } from './finder';
+import { FirstLook } from './first-look';
+import { PasteTab } from './paste-tab';
+import { PlanDialog } from './plan-dialog';
+import { SectionHead } from './section-head';
+import { ThreeWays } from './three-ways';
+import { Versions } from './versions';
+import { Wishes } from './wishes';
 
 /** The main screen: the song at three scales, and the neck with what else could be played. */
 export function Split() {
@@ -15,9 +24,10 @@ export function Split() {
   const { desk } = usePorts();
   const model = useSplitModel();
   const said = useDesk((s) => s.said);
-  const [help, setHelp] = useState(false);
+  const [opened, open] = useState<Opened | null>(null);
   const [keeping, setKeeping] = useState<string | null>(null);
-  useSplitKeys(model, { onHelp: () => setHelp(true), onKeep: setKeeping });
+  const navigate = useNavigate();
+  useSplitKeys(model, { onOpen: open, onKeep: setKeeping });
   if (!model) {
     return (
       <div className="m-auto max-w-md p-6 text-center">
@@ -30,23 +40,39 @@ export function Split() {
       </div>
     );
   }
+  const name = model.playing.section.name;
+  const close = () => open(null);
+  const context = {
+    model,
+    desk: desk.getState(),
+    does: { desk: desk.getState(), onKeep: setKeeping, onOpen: open },
+    open,
+    goTo: (screen: string) => void navigate(screen === '/' ? '/' : `/song/${id}/${screen}`),
+  };
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_312px]">
       <div className="flex min-h-0 min-w-0 flex-col">
+        <FirstLook model={model} />
         <SongStrip model={model} />
-        <SectionGrid model={model} />
+        <SectionGrid
+          model={model}
+          head={<SectionHead model={model} more={wholeCommands(context)} onPlan={() => open('plan')} />}
+        />
         <NeckPanel model={model} />
         <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
           <span className="truncate" title={said}>
             {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
           </span>
-          <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => setHelp(true)}>
+          <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => open('finder')}>
+            Find a command (/)
+          </Button>
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => open('help')}>
             Keys (?)
           </Button>
         </div>
       </div>
       <MomentPanel model={model} keeping={keeping} onKeep={setKeeping} />
-      <Dialog open={help} onClose={() => setHelp(false)} title="Keys">
+      <Dialog open={opened === 'help'} onClose={close} title="Keys">
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
           {KEYS.map(([keys, what]) => (
             <div key={what} className="contents">
@@ -56,11 +82,21 @@ export function Split() {
           ))}
         </dl>
         <div className="mt-4 text-right">
-          <Button look="strong" onClick={() => setHelp(false)}>
+          <Button look="strong" onClick={close}>
             Close
           </Button>
         </div>
       </Dialog>
+      <Finder
+        commands={opened === 'finder' ? allCommands(context) : []}
+        open={opened === 'finder'}
+        onClose={close}
+      />
+      <PlanDialog section={opened === 'plan' ? name : null} onClose={close} />
+      <ThreeWays section={opened === 'ways' ? name : null} onClose={close} />
+      <Wishes section={opened === 'wishes' ? name : null} onClose={close} />
+      <PasteTab model={model} open={opened === 'tab'} onClose={close} />
+      <Versions open={opened === 'versions'} onClose={close} />
       <JobNotice onStop={() => desk.getState().stopJob()} />
     </div>
   );

@@ -129,14 +129,12 @@ function Compared({ now, then, name }: { now: Song; then: Song; name: string }) 
                 <Button
                   className="!min-h-6 !py-0"
                   onClick={() =>
-                    desk
-                      .getState()
-                      .edit(
-                        { kind: 'setParts', changes: [d.change!] },
-                        {
-                          label: `${PLAYER_WORDS[d.player]}, bar ${d.bar + 1} of ${d.section} as in “${name}”`,
-                        },
-                      )
+                    desk.getState().edit(
+                      { kind: 'setParts', changes: [d.change!] },
+                      {
+                        label: `${PLAYER_WORDS[d.player]}, bar ${d.bar + 1} of ${d.section} as in “${name}”`,
+                      },
+                    )
                   }
                 >
                   Take it

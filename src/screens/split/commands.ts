@@ -1,0 +1,162 @@
+import { PLAN_NAMES } from '../../core/form/index';
+import { applyEdit } from '../../core/song/index';
+import { foldGuitars, PLANS } from '../../core/split/index';
+import type { DeskState } from '../../store/index';
+import { exportSong } from '../export-song';
+import { KEYS, pressKey, type KeyDoes } from './keys';
+import type { SplitModel } from './model';
+
+/** What can be opened above the Split screen. */
+export type Opened = 'help' | 'finder' | 'plan' | 'ways' | 'wishes' | 'tab' | 'versions';
+
+/** Something that can be done, by name. */
+export interface Command {
+  readonly name: string;
+  readonly hint?: string;
+  /** The single key that does it too. */
+  readonly key?: string;
+  readonly run: () => void;
+}
+
+interface Context {
+  readonly model: SplitModel;
+  readonly desk: DeskState;
+  readonly does: KeyDoes;
+  readonly open: (what: Opened) => void;
+  readonly goTo: (screen: string) => void;
+}
+
+/** The name of the version one comes back to after a night with one guitar. */
+const BOTH_GUITARS = 'Both guitars';
+
+/** What stands behind More: what is done with a section or the song as a whole. */
+export function wholeCommands({ model, desk, open }: Context): readonly Command[] {
+  const { playing, song } = model;
+  const name = playing.section.name;
+  const folded = song.versions?.some((v) => v.name === BOTH_GUITARS) === true && isOneGuitar(model);
+  return [
+    ...(model.editable
+      ? [
+          {
+            name: 'Three ways to split it',
+            hint: 'Splits that really differ, each the best of its plan, side by side.',
+            run: () => open('ways'),
+          },
+          {
+            name:
+              playing.section.wishes.length > 0
+                ? `What is asked (${playing.section.wishes.length})`
+                : 'Ask for something',
+            hint: 'Only some shapes, only some frets, not this grip again.',
+            run: () => open('wishes'),
+          },
+          {
+            name: 'Paste tab',
+            hint: 'Text tab becomes grips, hits and lines from this bar on.',
+            run: () => open('tab'),
+          },
+        ]
+      : []),
+    {
+      name: 'Split whole song',
+      hint: 'Fills every open cell of the song at once.',
+      run: () => void desk.split(null, { reopen: false }),
+    },
+    {
+      name: 'Versions',
+      hint: 'Keep this split under a name, compare bar by bar, go back.',
+      run: () => open('versions'),
+    },
+    folded
+      ? {
+          name: 'Both guitars again',
+          hint: 'Goes back to the parts before they were folded into one.',
+          run: () => desk.edit({ kind: 'toVersion', name: BOTH_GUITARS }, { label: 'both guitars again' }),
+        }
+      : {
+          name: 'One guitar tonight',
+          hint: `Folds both guitars into one playable part; “${BOTH_GUITARS}” is kept to go back to.`,
+          run: () => foldTonight(model, desk),
+        },
+    {
+      name: `Same split for ${name} every time`,
+      hint: 'Takes away what differs on later passes.',
+      run: () => {
+        const passes = [
+          ...new Set(
+            song.sections.find((s) => s.name === playing.entry.section)!.variants.map((v) => v.pass),
+          ),
+        ];
+        if (passes.length === 0) return desk.say(`${name} is the same every time already`);
+        desk.edit(
+          {
+            kind: 'together',
+            edits: passes.map((pass) => ({ kind: 'unvary', section: playing.entry.section, pass })),
+          },
+          { label: `${name} the same every time` },
+        );
+      },
+    },
+  ];
+}
+
+function isOneGuitar({ song }: SplitModel): boolean {
+  return song.form.every((e) => e.plan === 'one-guitar');
+}
+
+function foldTonight(model: SplitModel, desk: DeskState): void {
+  const kept = applyEdit(model.song, { kind: 'keepVersion', name: BOTH_GUITARS });
+  const { song, thinned, lost } = foldGuitars(kept);
+  desk.edit({ kind: 'replace', song }, { label: 'one guitar for both parts' });
+  const thin = thinned === 0 ? [] : [`${thinned} grips had to leave a note out`];
+  const gone = lost === 0 ? [] : [`${lost} could not be held together and stay guitar 1’s own`];
+  desk.say(['Folded into one guitar', ...thin, ...gone].join('; '));
+}
+
+/** Everything there is, for the finder. */
+export function allCommands(context: Context): readonly Command[] {
+  const { model, desk, does, open, goTo } = context;
+  const entry = model.song.form.findIndex((e) => e.section === model.playing.section.name);
+  const keys = KEYS.flatMap(([key, words]): Command[] =>
+    key.length === 1 && key !== '/' && key !== '?'
+      ? [{ name: sentence(words), key, run: () => void pressKey(key, model, does) }]
+      : [],
+  );
+  return [
+    ...keys,
+    ...wholeCommands(context),
+    { name: 'Choose or tune the plan', key: 'p', run: () => open('plan') },
+    ...(model.editable
+      ? PLAN_NAMES.map((plan) => ({
+          name: `Plan: ${PLANS[plan].words}`,
+          hint: PLANS[plan].useWhen,
+          run: () =>
+            desk.edit(
+              { kind: 'setPlan', entry, plan },
+              { label: `plan ${PLANS[plan].words} for ${model.playing.section.name}` },
+            ),
+        }))
+      : []),
+    ...model.playings.map((p, i) => ({
+      name: `Go to ${p.section.name}${p.first ? '' : `, bar ${p.firstBar + 1} of the song`}`,
+      run: () => desk.select({ playing: i, pass: 1, moment: 0 }),
+    })),
+    ...(
+      [
+        ['Songs', '/'],
+        ['Chart', 'chart'],
+        ['Hits', 'hits'],
+        ['Sheets', 'sheets'],
+      ] as const
+    ).map(([words, screen]) => ({ name: `Go to the ${words} screen`, run: () => goTo(screen) })),
+    { name: 'Undo', key: 'Ctrl+Z', run: () => desk.undo() },
+    { name: 'Redo', key: 'Ctrl+Shift+Z', run: () => desk.redo() },
+    { name: 'Export the song file (.json)', run: () => exportSong(model.song, 'json') },
+    { name: 'Export chart text (.txt)', run: () => exportSong(model.song, 'txt') },
+    { name: 'All keys', key: '?', run: () => open('help') },
+  ];
+}
+
+function sentence(words: string): string {
+  return words[0]!.toUpperCase() + words.slice(1).replace(/;.*$/, '');
+}

@@ -1,0 +1,105 @@
+import { ChevronDown } from 'lucide-react';
+import { ordinal } from '../../core/base/index';
+import { formatTune, PLAYERS } from '../../core/form/index';
+import { pretty } from '../../core/pitch/index';
+import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
+import { Button, Menu } from '../../ui/index';
+import { usePorts } from '../ports';
+import type { Command } from './commands';
+import type { SplitModel } from './model';
+
+/** Name, passes and plan of a section, and what is done with it as a whole. */
+export function SectionHead({
+  model,
+  more,
+  onPlan,
+}: {
+  model: SplitModel;
+  /** What stands behind More. */
+  more: readonly Command[];
+  onPlan: () => void;
+}) {
+  const { desk } = usePorts();
+  const { playing, selection, passes, editable } = model;
+  const { entry, section } = playing;
+  const name = section.name;
+  const open = section.bars.some((bar) =>
+    PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
+  );
+  const first = model.song.form.find((e) => e.section === name);
+  const tuned = first?.tune ? formatTune(first.tune) : '';
+  return (
+    <div className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1">
+      <h2 className="text-lg font-bold">{name}</h2>
+      <span className="text-soft">
+        {section.bars.length} bars
+        {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
+        {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
+        {playing.tempo !== model.song.tempo && `, ${playing.tempo} bpm`}
+        {entry.feel && `, ${entry.feel}-time feel`}
+      </span>
+      {passes.length > 1 && (
+        <span role="group" aria-label="Which time" className="flex gap-1">
+          {passes.map(({ pass, differs }) => (
+            <Button
+              key={pass}
+              aria-pressed={pass === selection.pass}
+              className={pass === selection.pass ? '!border-ink !border-2 font-bold' : ''}
+              onClick={() => desk.getState().select({ pass, moment: 0 })}
+            >
+              {ordinal(pass)} time
+              {differs.length > 0 &&
+                `: bar ${differs.length > 2 ? `${differs[0]}–${differs.at(-1)}` : differs.join(', ')} differs`}
+            </Button>
+          ))}
+        </span>
+      )}
+      <span className="ml-auto flex flex-wrap items-center gap-1">
+        {editable ? (
+          <>
+            <Button look="quiet" aria-haspopup="dialog" data-plan-button onClick={onPlan} title={tuned}>
+              <span className="text-soft">Plan:</span> <b>{PLANS[first?.plan ?? DEFAULT_PLAN].words}</b>
+              {tuned !== '' && <span className="text-[13px] text-soft">tuned</span>}
+              <ChevronDown size={16} />
+            </Button>
+            <Button
+              look={open ? 'strong' : 'plain'}
+              onClick={() => void desk.getState().split(name, { reopen: !open })}
+            >
+              {open ? `Split ${name.toLowerCase()}` : `Re-split ${name.toLowerCase()}`}
+            </Button>
+          </>
+        ) : (
+          <>
+            <span className="text-[14px] text-soft">Follows {name} as written; change it there.</span>
+            <Button
+              onClick={() =>
+                desk
+                  .getState()
+                  .edit(
+                    { kind: 'detach', entry: playing.index, name: freeName(model, name) },
+                    { label: `a section of its own for ${name}` },
+                  )
+              }
+            >
+              Make it a section of its own
+            </Button>
+          </>
+        )}
+        <Menu
+          label="More"
+          items={more.map((c) => ({
+            label: c.name,
+            ...(c.hint === undefined ? {} : { hint: c.hint }),
+            onSelect: c.run,
+          }))}
+        />
+      </span>
+    </div>
+  );
+}
+
+function freeName(model: SplitModel, name: string): string {
+  const taken = model.song.sections.map((s) => s.name);
+  for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
+}
