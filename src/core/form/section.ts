@@ -152,7 +152,7 @@ function patchBar(base: Bar, patch: BarPatch): Bar {
     const own = patch.lines?.[player];
     const line = own ?? (patch.cells?.[player] === undefined ? base.lines?.[player] : undefined);
     if (line) lines[player] = line;
-    if (own) hits[player] = null;
+    if (line) hits[player] = null;
   }
   return {
     chords: patch.chords ?? base.chords,

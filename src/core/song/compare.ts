@@ -1,7 +1,7 @@
-import { formatCell, PLAYERS, type Bar, type Player } from '../form/index';
+import { barsOnPass, formatCell, PLAYER_WORDS, PLAYERS, type Bar, type Player } from '../form/index';
 import { formatLine } from '../line/index';
 import type { PartChange } from './address';
-import { meterOf, sectionNamed, type Song } from './song';
+import { materialOf, meterOf, sectionNamed, type Song } from './song';
 
 /** A bar that a player does not play alike in two versions of a song. */
 export interface Difference {
@@ -12,7 +12,10 @@ export interface Difference {
   /** As chart text; null where the version has no such bar. */
   readonly now: string | null;
   readonly then: string | null;
-  /** What brings the other version's bar into this song; null where it has none or this song has no such bar. */
+  /**
+   * What brings the other version's bar into this song; null where it has none, this song has no such bar, or
+   * the player strikes with somebody in only one of them.
+   */
   readonly change: PartChange | null;
 }
 
@@ -20,16 +23,16 @@ export interface Difference {
 export function compareSongs(now: Song, then: Song): readonly Difference[] {
   const names = [...new Set([...now.sections, ...then.sections].map((s) => s.name))];
   return names.flatMap((section) => {
-    const [a, b] = [sectionNamed(now, section), sectionNamed(then, section)];
-    const count = Math.max(a?.bars.length ?? 0, b?.bars.length ?? 0);
+    const [a, b] = [firstTime(now, section), firstTime(then, section)];
+    const count = Math.max(a.length, b.length);
     return Array.from({ length: count }, (_, bar) => bar).flatMap((bar) =>
       PLAYERS.flatMap((player): Difference[] => {
         const words = (song: Song, of: Bar | undefined) => (of ? partWords(song, of, player, section) : null);
-        const [mine, other] = [a?.bars[bar], b?.bars[bar]];
+        const [mine, other] = [a[bar], b[bar]];
         const [is, was] = [words(now, mine), words(then, other)];
         if (is === was) return [];
         const change =
-          mine && other
+          mine && other && leaderOf(now, section, player) === leaderOf(then, section, player)
             ? {
                 section,
                 pass: 1,
@@ -46,6 +49,17 @@ export function compareSongs(now: Song, then: Song): readonly Difference[] {
   });
 }
 
+/** A section's bars as they are played the first time; none where it does not exist. */
+function firstTime(song: Song, name: string): readonly Bar[] {
+  const material = materialOf(song, name);
+  return material ? barsOnPass(material.section, 1) : [];
+}
+
+/** Whom a player strikes with: then the hits are not the player's own. */
+function leaderOf(song: Song, name: string, player: Player): Player | null {
+  return sectionNamed(song, name)?.hands?.[player]?.with ?? null;
+}
+
 function partWords(song: Song, bar: Bar, player: Player, name: string): string {
   const section = sectionNamed(song, name)!;
   const line = bar.lines?.[player];
@@ -54,6 +68,7 @@ function partWords(song: Song, bar: Bar, player: Player, name: string): string {
   const cells = bar.cells[player].map(
     (c) => `${'<'.repeat(c.push === 480 ? 1 : c.push === 240 ? 2 : 0)}${formatCell(c.cell)}`,
   );
-  const hits = bar.hits[player];
+  const leader = leaderOf(song, name, player);
+  const hits = leader === null ? bar.hits[player] : `with ${PLAYER_WORDS[leader]}`;
   return `${cells.join(' ') || 'goes on'}${hits === null ? '' : ` · ${hits}`}`;
 }

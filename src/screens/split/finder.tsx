@@ -63,7 +63,7 @@ function Find({ commands, onClose }: { commands: readonly Command[]; onClose: ()
       >
         {list.map((command, i) => (
           <li
-            key={command.name}
+            key={`${i} ${command.name}`}
             id={`command-${i}`}
             role="option"
             aria-selected={i === now}

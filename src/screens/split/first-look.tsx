@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Button } from '../../ui/index';
 import { usePorts } from '../ports';
-import { KIND_WORDS } from './finding-words';
+import { findingWords } from './finding-words';
 import { goTo } from './go-to';
 import type { SplitModel } from './model';
 
@@ -33,14 +33,15 @@ export function FirstLook({ model }: { model: SplitModel }) {
   return (
     <div
       role="note"
-      className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-4 py-1 text-[14px]"
+      className="flex items-center gap-2 border-b border-line bg-sheet px-4 py-0.5 text-[14px]"
     >
-      <span>
-        <b>New here?</b> {KIND_WORDS[worst.kind]} in {worst.section}, bar {worst.bar}: {worst.text} Ways out
-        stand on the right; point at one to see it, click to take it. <kbd>n</kbd> goes to the next.
+      <span className="min-w-0 truncate" title={worst.text}>
+        <b>New here?</b> Begin with a real mistake: {findingWords(worst.kind)} in {worst.section}, bar{' '}
+        {worst.bar}. Ways out stand on the right.
       </span>
-      <span className="ml-auto flex gap-1">
+      <span className="ml-auto flex shrink-0 gap-1">
         <Button
+          className="!min-h-7 !py-0"
           onClick={() => {
             goTo(model, worst, desk.getState().select);
             done();
@@ -48,7 +49,7 @@ export function FirstLook({ model }: { model: SplitModel }) {
         >
           Show me
         </Button>
-        <Button look="quiet" onClick={done}>
+        <Button look="quiet" className="!min-h-7 !py-0" onClick={done}>
           Got it
         </Button>
       </span>

@@ -138,10 +138,14 @@ function readBar(
   // Two things that fall on one place are one: the first stands.
   const struck = columns.filter((c, i) => i === 0 || at(c) !== at(columns[i - 1]!));
   if (struck.length < columns.length) unsure.push('notes stood too close to tell apart');
+  const single = struck.filter((c) => c.notes.length === 1).length;
+  const different = new Set(struck.flatMap((c) => c.notes.map((n) => `${n.string} ${n.fret}`))).size;
+  const isPlayed = struck.some((c) =>
+    c.notes.some((n) => n.reached !== null || n.bend !== null || n.vibrato),
+  );
+  // Mostly single notes that move are a line; two strings at once all the time are grips.
   const isLine =
-    struck.every((c) => c.notes.length <= 2) &&
-    (new Set(struck.flatMap((c) => c.notes.map((n) => `${n.string} ${n.fret}`))).size > 2 ||
-      struck.some((c) => c.notes.some((n) => n.reached !== null || n.bend !== null || n.vibrato)));
+    struck.every((c) => c.notes.length <= 2) && (isPlayed || (different > 2 && single * 2 > struck.length));
   if (isLine) {
     const line = struck.map((c): LineStep => ({
       at: at(c),
