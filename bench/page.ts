@@ -119,5 +119,73 @@ const strokes = await page.evaluate(async () => {
 console.log(
   `stroke put in 200 bars, worked out and laid out: median ${strokes[30]!.toFixed(1)} ms, worst ${strokes.at(-1)!.toFixed(1)} ms`,
 );
+// Opening a song of 400 bars from the shelf, and stepping through its moments, measured from a trace.
+await page.goto(address);
+await page.waitForSelector('input[type="file"]');
+await page.evaluate(
+  (content) => {
+    const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
+    const files = new DataTransfer();
+    files.items.add(new File([content], 'long.txt'));
+    input.files = files.files;
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  },
+  played.replace('Bench played', 'Bench long').replace(/== Part (\d+) ==\n/g, '== Part $1 == x2\n'),
+);
+await page.waitForSelector('text/Bench long');
+await new Promise((resolve) => setTimeout(resolve, 500));
+const opening: number[] = [];
+for (let run = 0; run < 5; run += 1) {
+  await page.goto(address);
+  await page.waitForSelector('text/Bench long');
+  await page.waitForFunction(() => document.querySelectorAll('li svg').length > 4);
+  opening.push(
+    await page.evaluate(async () => {
+      const link = [...document.querySelectorAll('a')].find((a) => a.textContent!.includes('Bench long'))!;
+      const begun = performance.now();
+      link.click();
+      while (!document.querySelector('[role="grid"] [data-cell]')) await new Promise(requestAnimationFrame);
+      return performance.now() - begun;
+    }),
+  );
+}
+opening.sort((a, b) => a - b);
+console.log(
+  `song of 400 bars, from a click to its cells: median ${opening[2]!.toFixed(0)} ms, slowest ${opening[4]!.toFixed(0)} ms`,
+);
+await new Promise((resolve) => setTimeout(resolve, 1500));
+await page.tracing.start({
+  categories: ['devtools.timeline', 'disabled-by-default-devtools.timeline', 'toplevel'],
+});
+for (let step = 0; step < 120; step += 1) {
+  await page.keyboard.press('ArrowRight');
+  await new Promise((resolve) => setTimeout(resolve, 60));
+}
+interface TraceEvent {
+  readonly name: string;
+  readonly ph: string;
+  readonly dur?: number;
+  readonly pid: number;
+  readonly tid: number;
+  readonly args?: { readonly name?: string };
+}
+const { traceEvents } = JSON.parse(Buffer.from((await page.tracing.stop())!).toString()) as {
+  traceEvents: TraceEvent[];
+};
+// Only the thread that runs the page; drawing happens beside it.
+const mains = new Set(
+  traceEvents
+    .filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
+    .map((e) => `${e.pid} ${e.tid}`),
+);
+const tasks = traceEvents
+  .filter(
+    (e) => e.ph === 'X' && e.name === 'RunTask' && e.dur !== undefined && mains.has(`${e.pid} ${e.tid}`),
+  )
+  .map((e) => e.dur! / 1000)
+  .sort((a, b) => b - a);
+console.log(
+  `120 steps through moments: ${tasks.filter((ms) => ms > 50).length} tasks over 50 ms, ${tasks.filter((ms) => ms > 16.7).length} over a frame, longest ${tasks[0]?.toFixed(0)} ms`,
+);
 await browser.close();
 await stop();

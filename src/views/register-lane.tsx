@@ -41,8 +41,8 @@ const GAP = 5;
 export const RegisterLane = memo(function RegisterLane(props: Props) {
   const { blocks, width, height, selected, cursor, onSelect } = props;
   const top = LABEL + 8;
-  const y = (pitch: number) => top + ((HIGH - pitch) / (HIGH - LOW)) * (height - top - 2);
   const places = useMemo(() => layout(blocks, width), [blocks, width]);
+  const cursorBox = boxOf(blocks, places.blocks, { selected, cursor });
   const hatch = `voice-hatch-${Math.round(width)}-${height}`;
   return (
     <svg
@@ -59,85 +59,120 @@ export const RegisterLane = memo(function RegisterLane(props: Props) {
       </defs>
       {blocks.map((block, i) => {
         const { x, w } = places.blocks[i]!;
-        const perBar = w / block.bars;
-        const isSelected = i === selected;
         return (
-          <g
+          <Playing
             key={i}
-            onClick={(e) => onSelect?.(i, barAt(e, { x, perBar, bars: block.bars }))}
-            className={onSelect ? 'cursor-pointer' : ''}
-          >
-            <rect
-              x={x}
-              y={top - 4}
-              width={w}
-              height={height - top + 3}
-              rx="3"
-              className={isSelected ? 'fill-sheet' : 'fill-well'}
-            />
-            {block.moments.map((m, n) => {
-              const mx = x + m.bar * perBar;
-              const mw = Math.max(1, m.bars * perBar - 1);
-              return (
-                <g key={n}>
-                  {m.sung && block.voice && (
-                    <rect
-                      x={mx}
-                      width={mw + 1}
-                      y={y(block.voice[1])}
-                      height={y(block.voice[0]) - y(block.voice[1])}
-                      fill={`url(#${hatch})`}
-                      opacity="0.75"
-                    />
-                  )}
-                  {PLAYERS.map((player) => {
-                    const band = m.bands[player];
-                    if (!band) return null;
-                    const bandTop = y(band[1] + 0.6);
-                    return (
-                      <rect
-                        key={player}
-                        x={mx}
-                        width={mw}
-                        y={bandTop}
-                        height={Math.max(3, y(band[0] - 0.6) - bandTop)}
-                        className={PLAYER_FILL[player]}
-                        opacity="0.72"
-                      />
-                    );
-                  })}
-                </g>
-              );
-            })}
-            {cursor && isSelected && (
-              <rect
-                x={x + cursor.bar * perBar}
-                y={top - 4}
-                width={Math.max(3, cursor.bars * perBar)}
-                height={height - top + 3}
-                className="fill-none stroke-ink"
-                strokeWidth="2"
-              />
-            )}
-            {block.clashes.map((bar) => {
-              const cx = x + (bar + 0.5) * perBar;
-              return (
-                <polygon
-                  key={bar}
-                  points={`${cx - 5},${LABEL - 2} ${cx + 5},${LABEL - 2} ${cx},${LABEL + 6}`}
-                  className="fill-clash"
-                />
-              );
-            })}
-            <text x={x + 2} y={LABEL - 6} className={`fill-ink text-[12px] ${isSelected ? 'font-bold' : ''}`}>
-              {clip(block.label, w)}
-            </text>
-          </g>
+            index={i}
+            onSelect={onSelect}
+            {...{ block, x, w, height, hatch }}
+            isSelected={i === selected}
+          />
         );
       })}
+      {cursorBox && (
+        <rect
+          x={cursorBox.x}
+          y={top - 4}
+          width={cursorBox.w}
+          height={height - top + 3}
+          className="pointer-events-none fill-none stroke-ink"
+          strokeWidth="2"
+        />
+      )}
     </svg>
   );
 });
+
+/** One playing; drawn again only when something of its own changes, however the cursor goes through it. */
+const Playing = memo(function Playing(props: {
+  readonly index: number;
+  readonly block: LaneBlock;
+  readonly x: number;
+  readonly w: number;
+  readonly height: number;
+  readonly hatch: string;
+  readonly isSelected: boolean;
+  readonly onSelect: Props['onSelect'];
+}) {
+  const { index, block, x, w, height, hatch, isSelected, onSelect } = props;
+  const perBar = w / block.bars;
+  const top = LABEL + 8;
+  const y = (pitch: number) => top + ((HIGH - pitch) / (HIGH - LOW)) * (height - top - 2);
+  return (
+    <g
+      onClick={(e) => onSelect?.(index, barAt(e, { x, perBar, bars: block.bars }))}
+      className={onSelect ? 'cursor-pointer' : ''}
+    >
+      <rect
+        x={x}
+        y={top - 4}
+        width={w}
+        height={height - top + 3}
+        rx="3"
+        className={isSelected ? 'fill-sheet' : 'fill-well'}
+      />
+      {block.moments.map((m, n) => {
+        const mx = x + m.bar * perBar;
+        const mw = Math.max(1, m.bars * perBar - 1);
+        return (
+          <g key={n}>
+            {m.sung && block.voice && (
+              <rect
+                x={mx}
+                width={mw + 1}
+                y={y(block.voice[1])}
+                height={y(block.voice[0]) - y(block.voice[1])}
+                fill={`url(#${hatch})`}
+                opacity="0.75"
+              />
+            )}
+            {PLAYERS.map((player) => {
+              const band = m.bands[player];
+              if (!band) return null;
+              const bandTop = y(band[1] + 0.6);
+              return (
+                <rect
+                  key={player}
+                  x={mx}
+                  width={mw}
+                  y={bandTop}
+                  height={Math.max(3, y(band[0] - 0.6) - bandTop)}
+                  className={PLAYER_FILL[player]}
+                  opacity="0.72"
+                />
+              );
+            })}
+          </g>
+        );
+      })}
+      {block.clashes.map((bar) => {
+        const cx = x + (bar + 0.5) * perBar;
+        return (
+          <polygon
+            key={bar}
+            points={`${cx - 5},${LABEL - 2} ${cx + 5},${LABEL - 2} ${cx},${LABEL + 6}`}
+            className="fill-clash"
+          />
+        );
+      })}
+      <text x={x + 2} y={LABEL - 6} className={`fill-ink text-[12px] ${isSelected ? 'font-bold' : ''}`}>
+        {clip(block.label, w)}
+      </text>
+    </g>
+  );
+});
+
+/** Where the cursor stands, or null. */
+function boxOf(
+  blocks: readonly LaneBlock[],
+  places: readonly { x: number; w: number }[],
+  at: { selected: number | null; cursor: Props['cursor'] },
+): { x: number; w: number } | null {
+  const [block, place] = at.selected === null ? [] : [blocks[at.selected], places[at.selected]];
+  if (!block || !place || !at.cursor) return null;
+  const perBar = place.w / block.bars;
+  return { x: place.x + at.cursor.bar * perBar, w: Math.max(3, at.cursor.bars * perBar) };
+}
 
 /** Blocks side by side, as wide as their bars; never under 5 px a bar, so long songs scroll. */
 function layout(

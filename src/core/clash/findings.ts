@@ -79,16 +79,23 @@ const songCache = new WeakMap<Song, readonly Finding[]>();
 
 /** Findings of one playing of a section, kept ones marked. Remembered while section, rig and key stay. */
 export function playingFindings(song: Song, playing: Playing): readonly Finding[] {
+  const known = playingCache.get(song)?.get(playing.index);
+  if (known) return known;
   const whole = remembered(song, playing);
   const count = playing.section.bars.length;
   const raw = count < playing.whole.bars.length ? whole.filter((f) => f.bar <= count) : whole;
   const own = song.kept.filter((k) => k.section === playing.entry.section);
-  return raw.map((f) => ({
+  const found = raw.map((f) => ({
     ...f,
     playing: playing.index,
     kept: own.find((k) => keeps(k, f, playing.shift))?.reason ?? null,
   }));
+  const all = playingCache.get(song) ?? new Map<number, readonly Finding[]>();
+  playingCache.set(song, all.set(playing.index, found));
+  return found;
 }
+
+const playingCache = new WeakMap<Song, Map<number, readonly Finding[]>>();
 
 /** What is kept on purpose, in the order it was kept, and whether its cause is still there. */
 export function keptList(song: Song): readonly { readonly kept: KeptFinding; readonly applies: boolean }[] {

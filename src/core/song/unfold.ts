@@ -40,8 +40,10 @@ export interface Playing {
   readonly first: boolean;
 }
 
-/** The song in played order. Entries whose section is missing are left out. */
+/** The song in played order, remembered with it. Entries whose section is missing are left out. */
 export function unfold(song: Song): readonly Playing[] {
+  const known = unfolded.get(song);
+  if (known) return known;
   const seen = new Set<string>();
   const list: Playing[] = [];
   let firstBar = 0;
@@ -68,8 +70,11 @@ export function unfold(song: Song): readonly Playing[] {
     });
     firstBar += bars;
   });
+  unfolded.set(song, list);
   return list;
 }
+
+const unfolded = new WeakMap<Song, readonly Playing[]>();
 
 /**
  * A section moved by semitones: chords respelled in the new key, grips slid along the neck or fretted anew.

@@ -129,7 +129,13 @@ export function addressNow(model: SplitModel, player: Player): CellAddress | nul
   return { section: entry.section, pass: model.selection.pass, times: entry.times, player, ...place };
 }
 
-/** The selected cell's alternatives, worked out after the screen has been drawn; null while that is going on. */
+/**
+ * How long somebody must stay at a moment before what else could be played there is worked out: stepping on quickly
+ * costs nothing then. Far less than it takes to look.
+ */
+const STAY_MS = 80;
+
+/** The selected cell's alternatives, worked out when somebody stays there; null while that is going on. */
 export function useAlternatives(): readonly Alternative[] | null {
   const song = useDesk((s) => s.song)!;
   const selection = useDesk((s) => s.selection);
@@ -143,13 +149,13 @@ export function useAlternatives(): readonly Alternative[] | null {
       const playing = unfold(song)[selection.playing];
       const at = playing && { ...selection, section: playing.section.name };
       setFound({ song, selection, list: at ? alternativesFor(song, at) : [] });
-    }, 0);
+    }, STAY_MS);
     return () => clearTimeout(timer);
   }, [song, selection]);
   return found && found.song === song && found.selection === selection ? found.list : null;
 }
 
-/** Cures for each clash and watch of the moment, by finding id. */
+/** Cures for each clash and watch of the moment, by finding id; one finding after the other, each in a task of its own. */
 export function useCures(findings: readonly Finding[]): ReadonlyMap<string, readonly Cure[]> {
   const song = useDesk((s) => s.song)!;
   const key = findings.map((f) => f.id).join('\n');
@@ -159,10 +165,17 @@ export function useCures(findings: readonly Finding[]): ReadonlyMap<string, read
     map: ReadonlyMap<string, readonly Cure[]>;
   } | null>(null);
   useEffect(() => {
-    const timer = setTimeout(() => {
-      const worth = findings.filter((f) => f.level !== 'note' && f.kept === null);
-      setFound({ song, key, map: new Map(worth.map((f) => [f.id, curesFor(song, f)])) });
-    }, 0);
+    const left = findings.filter((f) => f.level !== 'note' && f.kept === null);
+    let map: ReadonlyMap<string, readonly Cure[]> = new Map();
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const next = () => {
+      const f = left.shift();
+      if (!f) return;
+      map = new Map([...map, [f.id, curesFor(song, f)]]);
+      setFound({ song, key, map });
+      if (left.length > 0) timer = setTimeout(next, 0);
+    };
+    timer = setTimeout(next, STAY_MS);
     return () => clearTimeout(timer);
     // The findings are new objects at every look; their ids say whether they changed.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { momentsOf } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
@@ -20,6 +20,16 @@ export function SongStrip({ model }: { model: SplitModel }) {
   const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
   const bar = barTicks(model.playing.meter);
   const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
+  const { playings } = model;
+  const onSelect = useCallback(
+    (playing: number, at: number) => {
+      const target = playings[playing]!;
+      const moments = momentsOf(target.section, { pass: 1, meter: target.meter });
+      const index = moments.findLastIndex((m) => m.start <= at * barTicks(target.meter));
+      desk.getState().select({ playing, pass: 1, moment: Math.max(0, index) });
+    },
+    [desk, playings],
+  );
   useEffect(() => {
     // Keep the playing in view when the strip is longer than the screen.
     const strip = ref.current;
@@ -70,12 +80,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
             cursor={cursor}
             width={width * zoom}
             height={98}
-            onSelect={(playing, at) => {
-              const target = model.playings[playing]!;
-              const moments = momentsOf(target.section, { pass: 1, meter: target.meter });
-              const index = moments.findLastIndex((m) => m.start <= at * barTicks(target.meter));
-              desk.getState().select({ playing, pass: 1, moment: Math.max(0, index) });
-            }}
+            onSelect={onSelect}
           />
         )}
       </div>
