@@ -45,6 +45,19 @@ describe('access, by axe-core', () => {
       await page.keyboard.press('n');
       await page.waitForSelector('[data-cure]');
       expect(await serious(page), 'split').to.deep.equal([]);
+      for (const [key, shown] of [
+        ['p', '[data-plan]'],
+        ['v', 'input[aria-label="Name of the version"]'],
+        ['t', 'textarea[aria-label="Tab as text"]'],
+        ['/', '[role="combobox"]'],
+        ['?', '[role="dialog"] dl'],
+      ] as const) {
+        await page.keyboard.press(key);
+        await page.waitForSelector(shown);
+        expect(await serious(page), `split, ${key}`).to.deep.equal([]);
+        await page.keyboard.press('Escape');
+        await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+      }
       await goTo(page, 'Chart');
       await page.waitForSelector('.cm-content');
       expect(await serious(page), 'chart').to.deep.equal([]);

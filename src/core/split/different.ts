@@ -1,4 +1,4 @@
-import { songFindings } from '../clash/index';
+import { songFindings, type Finding } from '../clash/index';
 import { formatCell, PLAN_NAMES, type PlanName, type PlanTune } from '../form/index';
 import { applyEdit, type CellChange, type Edit, type Song } from '../song/index';
 import { PLANS, type Plan } from './plan';
@@ -14,7 +14,8 @@ export interface Different {
   readonly edit: Edit;
   readonly cost: number;
   readonly bound: number;
-  /** Clashes and watches of the section in it. */
+  /** Clashes and watches of the section in it, and how many of each. */
+  readonly findings: readonly Finding[];
   readonly clashes: number;
   readonly watches: number;
 }
@@ -78,8 +79,10 @@ function differentOf(
   const findings = songFindings(applyEdit(song, edit)).filter(
     (f) => f.section === section && f.pass === 1 && f.kept === null,
   );
+  const worth = findings.filter((f) => f.level !== 'note').sort((a, b) => b.score - a.score);
   return {
     plan: PLANS[name],
+    findings: worth,
     changes,
     edit,
     cost,

@@ -1,10 +1,13 @@
 import { useEffect, useMemo, useState } from 'react';
-import { applyEdit, type Song } from '../../core/song/index';
+import { formatCell, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { holdGrip, shiftBetween } from '../../core/grip/index';
+import { applyEdit, materialOf, momentsOf, type Moment, type Song } from '../../core/song/index';
 import type { Different } from '../../core/split/index';
 import { Button, Dialog } from '../../ui/index';
-import { RegisterLane } from '../../views/index';
+import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
 import { useDesk, usePorts } from '../ports';
+import { findingWords } from './finding-words';
 
 /** Three ways to split a section side by side, each the proven best of its plan; one is taken in one step. */
 export function ThreeWays({ section, onClose }: { section: string | null; onClose: () => void }) {
@@ -63,10 +66,74 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
           </div>
           <p className="mb-2 text-[14px]">{way.plan.useWhen}</p>
           <Registers song={song} way={way} section={section} />
+          <Hands song={song} way={way} section={section} />
         </li>
       ))}
     </ul>
   );
+}
+
+/** What each hand would do: its grips, the widest reach and the longest shift, and what there would be to look at. */
+function Hands({ song, way, section }: { song: Song; way: Different; section: string }) {
+  const rows = useMemo(() => {
+    const after = applyEdit(song, way.edit);
+    const material = materialOf(after, section)!;
+    const moments = momentsOf(material.section, { pass: 1, meter: material.meter });
+    return PLAYERS.map((player) => ({ player, ...handOf(after, player, moments) }));
+  }, [song, way, section]);
+  return (
+    <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[14px]">
+      {rows.map(({ player, grips, words }) => (
+        <div key={player} className="contents">
+          <dt className={PLAYER_TEXT[player]}>
+            <PlayerMark player={player} /> {PLAYER_WORDS[player]}
+          </dt>
+          <dd>
+            <span className="frets">{grips}</span> <span className="text-soft">{words}</span>
+          </dd>
+        </div>
+      ))}
+      {way.findings.length > 0 && (
+        <div className="contents">
+          <dt className="text-soft">To look at</dt>
+          <dd>
+            {way.findings
+              .slice(0, 4)
+              .map((f) => `${findingWords(f.kind)} in bar ${f.bar}`)
+              .join(', ')}
+            {way.findings.length > 4 && ` and ${way.findings.length - 4} more`}
+          </dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+function handOf(song: Song, player: Player, moments: readonly Moment[]): { grips: string; words: string } {
+  const rig = song.players[player];
+  const cells = moments
+    .filter((m, i) => {
+      const [a, b] = [m.places[player], moments[i - 1]?.places[player]];
+      return a?.bar !== b?.bar || a?.index !== b?.index;
+    })
+    .map((m) => m.cells[player]);
+  const grips = cells.flatMap((c) => (c.kind === 'grip' ? [c.grip] : []));
+  const reach = Math.max(
+    0,
+    ...grips.map((grip) => {
+      const held = holdGrip(grip, rig, rig.hand);
+      return held.ok ? held.value.reachMm : 0;
+    }),
+  );
+  const shift = Math.max(
+    0,
+    ...grips.map((g, i) => (i === 0 ? 0 : shiftBetween(grips[i - 1]!, g, rig).frets)),
+  );
+  const shown = cells.slice(0, 8).map(formatCell).join(' ');
+  return {
+    grips: cells.length > 8 ? `${shown} …` : shown,
+    words: `reach ${Math.round(reach)} mm, ${shift === 0 ? 'hand stays' : `shifts up to ${shift} ${shift === 1 ? 'fret' : 'frets'}`}`,
+  };
 }
 
 function Registers({ song, way, section }: { song: Song; way: Different; section: string }) {
