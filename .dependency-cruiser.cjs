@@ -51,6 +51,7 @@ module.exports = {
     only('core-uses-only-core', '^src/core/', []),
     only('ui-knows-no-music', '^src/ui/', []),
     only('views-use-ui-and-core', '^src/views/', ['^src/ui/', '^src/core/']),
+    only('audio-uses-core', '^src/audio/', ['^src/core/']),
     only('workers-use-core', '^src/workers/', ['^src/core/']),
     only('store-uses-core-and-workers', '^src/store/', ['^src/core/', '^src/workers/']),
     only('cli-uses-core', '^cli/', ['^src/core/']),

@@ -7,4 +7,5 @@ export { Choice, type ChoiceItem } from './choice';
 export { Dialog } from './dialog';
 export { Menu } from './menu';
 export { useTheme, type Theme } from './theme';
+export { useBig } from './use-big';
 export { useWidth } from './use-width';

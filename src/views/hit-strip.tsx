@@ -21,7 +21,7 @@ export const HitStrip = memo(function HitStrip({ player, marks, from, to }: Prop
     <svg
       viewBox="0 0 100 18"
       preserveAspectRatio="none"
-      className={`block h-[18px] w-full ${PLAYER_TEXT[player]}`}
+      className={`block h-[18px] w-full big:h-[44px] ${PLAYER_TEXT[player]}`}
       aria-hidden="true"
     >
       {marks.map((mark) => {

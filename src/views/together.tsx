@@ -31,7 +31,7 @@ export const Together = memo(function Together({ marks, troubles, from, to }: Pr
     <svg
       viewBox="0 0 100 26"
       preserveAspectRatio="none"
-      className="block h-[26px] w-full text-ink"
+      className="block h-[26px] w-full text-ink big:h-[48px]"
       aria-hidden="true"
     >
       <line x1="0" x2="100" y1="25" y2="25" className="stroke-line" vectorEffect="non-scaling-stroke" />

@@ -184,6 +184,26 @@ describe('the desk, in Chromium', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('plays from here, everything following, and stops', async () => {
+    const { page, complaints } = await app.open();
+    await openSong(page, 'Nine Minute Bus');
+    await page.click('[data-cell="bass-1"]');
+    const now = () => page.$eval('[data-now="true"]', (c) => c.getAttribute('data-cell'));
+    expect(await now()).to.equal('bass-1');
+    await page.keyboard.press(' ');
+    await saysNow(page, 'Playing from here');
+    await page.waitForFunction(
+      () => document.querySelector('[data-now="true"]')?.getAttribute('data-cell') === 'bass-3',
+      { timeout: 15_000 },
+    );
+    await page.keyboard.press(' ');
+    await saysNow(page, 'Stopped');
+    const stopped = await now();
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect(await now()).to.equal(stopped);
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('stays smooth and whole with sixty sections of four hundred bars', async () => {
     const chords = ['Dm', 'Bb', 'F', 'C', 'Gm7', 'A', 'Dm/C'];
     const sections = Array.from({ length: 60 }, (_, s) => {

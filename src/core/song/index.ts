@@ -39,6 +39,7 @@ export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
 export { momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
+export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { unfold, type Playing } from './unfold';
 export { readSong, saveSong, SONG_VERSION, type SavedSong } from './saved';
 export { refitSong, type Misfit, type Refit, type Refitted } from './refit';

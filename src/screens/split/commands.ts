@@ -124,6 +124,7 @@ export function allCommands(context: Context): readonly Command[] {
   );
   return [
     ...keys,
+    { name: 'Play from here, or stop', key: 'space', run: () => does.onPlay() },
     ...wholeCommands(context),
     { name: 'Choose or tune the plan', key: 'p', run: () => open('plan') },
     ...(model.editable

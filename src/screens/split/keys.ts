@@ -18,6 +18,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['k', 'keep the first finding here on purpose'],
   ['s', 'split the section (again: everything not locked)'],
   ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
+  ['space', 'play from here, or stop'],
   ['p', 'choose or tune the plan'],
   ['v', 'versions: keep this split, compare, go back'],
   ['t', 'paste tab from this bar on'],
@@ -26,13 +27,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
 ];
 
 /** Single keys of the Split screen. None fires while typing or while something is open above the screen. */
-export function useSplitKeys(
-  model: SplitModel | null,
-  options: {
-    onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab') => void;
-    onKeep: (id: string) => void;
-  },
-): void {
+export function useSplitKeys(model: SplitModel | null, options: Omit<KeyDoes, 'desk'>): void {
   const { desk } = usePorts();
   const latest = useRef({ model, options });
   useEffect(() => {
@@ -43,6 +38,8 @@ export function useSplitKeys(
       if (
         event.defaultPrevented ||
         isTyping(event.target) ||
+        // Space and Enter belong to the button that has the focus.
+        (event.key === ' ' && isButton(event.target)) ||
         document.querySelector('[role="dialog"],[role="menu"]')
       )
         return;
@@ -70,12 +67,13 @@ export interface KeyDoes {
   readonly desk: DeskActions;
   readonly onKeep: (id: string) => void;
   readonly onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab') => void;
+  readonly onPlay: () => void;
 }
 
 type DeskActions = ReturnType<ReturnType<typeof usePorts>['desk']['getState']>;
 
 /** Does what a key stands for; false when it stands for nothing. */
-export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen }: KeyDoes): boolean {
+export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen, onPlay }: KeyDoes): boolean {
   const { selection, moments, momentIndex, playings, playing } = model;
   const player = selection.player;
   const name = playing.section.name;
@@ -156,6 +154,9 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen 
       }
       return true;
     }
+    case ' ':
+      onPlay();
+      return true;
     case '/':
       onOpen('finder');
       return true;
@@ -198,6 +199,11 @@ function nextFinding(model: SplitModel, desk: DeskActions): void {
 function compare(a: readonly number[], b: readonly number[]): number {
   for (let i = 0; i < a.length; i += 1) if (a[i] !== b[i]) return a[i]! - b[i]!;
   return 0;
+}
+
+function isButton(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement) || target.closest('[role="gridcell"]')) return false;
+  return target.closest('button, a, summary') !== null;
 }
 
 function isTyping(target: EventTarget | null): boolean {

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { PLAYERS } from '../../core/form/index';
 import { keepingOf, nameIn, soundingParts } from '../../core/clash/index';
 import { intervalWords, pretty, thirdOf, pitchClass, spell } from '../../core/pitch/index';
-import { useWidth } from '../../ui/index';
+import { useBig, useWidth } from '../../ui/index';
 import { MomentLadder, type LadderLink, type LadderNote } from '../../views/index';
 import { voicePitches } from '../lane-blocks';
 import { usePorts } from '../ports';
@@ -22,6 +22,7 @@ interface Props {
 export function MomentPanel({ model, keeping, onKeep }: Props) {
   const { desk } = usePorts();
   const [ref, width] = useWidth<HTMLDivElement>();
+  const isBig = useBig();
   const { hereNow: here, moment, playing, selection } = model;
   const notes = useMemo((): readonly LadderNote[] => [...notesOf(model), ...leftOver(model)], [model]);
   const links = useMemo(() => linksOf(model), [model]);
@@ -47,7 +48,7 @@ export function MomentPanel({ model, keeping, onKeep }: Props) {
             voice={voicePitches(model.playing.section.voice ?? model.song.voice)}
             sung={moment.sung}
             width={width}
-            height={318}
+            height={isBig ? 520 : 318}
           />
         )}
       </div>

@@ -17,7 +17,7 @@ import type { Fret } from '../../core/instrument/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
-import { Button, Menu, useWidth } from '../../ui/index';
+import { Button, Menu, useBig, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import { findingWords } from './finding-words';
@@ -33,6 +33,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
   const { song, moment, selection } = model;
   const player = selection.player;
   const { desk } = usePorts();
+  const isBig = useBig();
   const [ref, width] = useWidth<HTMLDivElement>();
   const instrument = song.players[player];
   const cell = moment.cells[player];
@@ -101,7 +102,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
             quiet={step !== undefined}
             {...(model.editable && !step ? { onPick } : {})}
             width={width}
-            height={instrument.tuning.length > 4 ? 122 : 108}
+            height={(instrument.tuning.length > 4 ? 122 : 108) * (isBig ? 1.4 : 1)}
           />
         )}
       </div>

@@ -7,6 +7,7 @@ import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
 import { cellPitches, type Moment } from '../../core/song/index';
 import { beatTicks } from '../../core/time/index';
+import { useBig } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { findingWords } from './finding-words';
@@ -21,10 +22,11 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
       ?.querySelector('[data-now="true"]')
       ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [selection]);
+  const isBig = useBig();
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
     (m, i) =>
-      `minmax(${isStepOnly(model, i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26)}px, ${m.ticks}fr)`,
+      `minmax(${isStepOnly(model, i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26, isBig)}px, ${m.ticks}fr)`,
   );
   return (
     <section
@@ -34,10 +36,10 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
       {head}
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
         <div
-          className="grid h-full max-h-[520px] content-start gap-1.5"
+          className="grid h-full max-h-[520px] content-start gap-1.5 big:max-h-[900px]"
           style={{
             gridTemplateColumns: `112px ${widths.join(' ')}`,
-            gridTemplateRows: 'auto repeat(3, minmax(66px, 100px)) auto',
+            gridTemplateRows: `auto repeat(3, minmax(66px, ${isBig ? 190 : 100}px)) auto`,
           }}
           role="grid"
           aria-label="Parts"
@@ -116,7 +118,7 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
     >
       <button
         type="button"
-        className="shrink-0 text-[17px] font-bold"
+        className="shrink-0 text-[17px] font-bold big:text-[28px]"
         onClick={() => desk.getState().select({ moment: index })}
       >
         {moment.push > 0 && (
@@ -132,14 +134,14 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
 }
 
 /** Wide enough for the longest frets of a column: nothing that is played is cut off. */
-function leastWidth(moment: Moment, wanted: number): number {
+function leastWidth(moment: Moment, wanted: number, isBig: boolean): number {
   const longest = Math.max(
     ...PLAYERS.map((p) => {
       const cell = moment.cells[p];
       return cell.kind === 'grip' ? formatGrip(cell.grip).length : 0;
     }),
   );
-  return Math.max(104, wanted, longest * 9 + 24);
+  return Math.max(104, wanted, longest * (isBig ? 14 : 9) + 24);
 }
 
 /** A cell with the moments it lasts over, from `first` to `last`. */
@@ -226,7 +228,7 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
         {PLAYER_WORDS[player]}, bar {first.bar + 1}:
       </span>
       <span className="flex w-full items-start gap-1">
-        <span className="truncate text-[14px] font-bold">
+        <span className="truncate text-[14px] font-bold big:text-[20px]">
           {line === null ? words(model, first, player) : 'line'}
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1">
@@ -243,13 +245,13 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
           {isLocked(cell) && <Lock size={14} aria-label="locked" />}
         </span>
       </span>
-      <span className="flex w-full min-w-0 items-baseline gap-2 leading-5">
-        <span className={`frets shrink-0 text-[15px] font-bold ${PLAYER_TEXT[player]}`}>
+      <span className="flex w-full min-w-0 items-baseline gap-2 leading-5 big:leading-9">
+        <span className={`frets shrink-0 text-[15px] font-bold big:text-[24px] ${PLAYER_TEXT[player]}`}>
           {push && <span title={push}>‹</span>}
           {line === null && cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
         </span>
         <span
-          className={`truncate text-[13px] ${line === null ? 'text-soft' : 'frets'}`}
+          className={`truncate text-[13px] big:text-[18px] ${line === null ? 'text-soft' : 'frets'}`}
           title={line ?? undefined}
         >
           {line?.replace(/ \.(?= |$)/g, '') ?? noteNames(model, first, player)}

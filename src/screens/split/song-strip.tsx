@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { momentsOf } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { Button, useWidth } from '../../ui/index';
+import { Button, useBig, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
@@ -17,6 +17,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
   const { song, findings, moment, selection } = model;
   const [ref, width] = useWidth<HTMLDivElement>();
   const [zoom, setZoom] = useState(1);
+  const isBig = useBig();
   const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
   const bar = barTicks(model.playing.meter);
   const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
@@ -79,7 +80,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
             selected={selection.playing}
             cursor={cursor}
             width={width * zoom}
-            height={98}
+            height={isBig ? 180 : 98}
             onSelect={onSelect}
           />
         )}

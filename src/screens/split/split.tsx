@@ -12,6 +12,7 @@ import { allCommands, wholeCommands, type Opened } from './commands';
 import { Finder } from './finder';
 import { FirstLook } from './first-look';
 import { PasteTab } from './paste-tab';
+import { usePlaying } from './playing';
 import { PlanDialog } from './plan-dialog';
 import { SectionHead } from './section-head';
 import { ThreeWays } from './three-ways';
@@ -27,7 +28,8 @@ export function Split() {
   const [opened, open] = useState<Opened | null>(null);
   const [keeping, setKeeping] = useState<string | null>(null);
   const navigate = useNavigate();
-  useSplitKeys(model, { onOpen: open, onKeep: setKeeping });
+  const { isPlaying, toggle } = usePlaying();
+  useSplitKeys(model, { onOpen: open, onKeep: setKeeping, onPlay: toggle });
   if (!model) {
     return (
       <div className="m-auto max-w-md p-6 text-center">
@@ -45,12 +47,12 @@ export function Split() {
   const context = {
     model,
     desk: desk.getState(),
-    does: { desk: desk.getState(), onKeep: setKeeping, onOpen: open },
+    does: { desk: desk.getState(), onKeep: setKeeping, onOpen: open, onPlay: toggle },
     open,
     goTo: (screen: string) => void navigate(screen === '/' ? '/' : `/song/${id}/${screen}`),
   };
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_312px]">
+    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_312px] big:grid-cols-[minmax(0,1fr)_420px]">
       <div className="flex min-h-0 min-w-0 flex-col">
         <FirstLook model={model} />
         <SongStrip model={model} />
@@ -63,7 +65,10 @@ export function Split() {
           <span className="truncate" title={said}>
             {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
           </span>
-          <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => open('finder')}>
+          <Button look="quiet" className="ml-auto !min-h-6 !py-0" aria-pressed={isPlaying} onClick={toggle}>
+            {isPlaying ? 'Stop (space)' : 'Play from here (space)'}
+          </Button>
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => open('finder')}>
             Find a command (/)
           </Button>
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => open('help')}>

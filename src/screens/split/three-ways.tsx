@@ -3,7 +3,7 @@ import { formatCell, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/
 import { holdGrip, shiftBetween } from '../../core/grip/index';
 import { applyEdit, materialOf, momentsOf, type Moment, type Song } from '../../core/song/index';
 import type { Different } from '../../core/split/index';
-import { Button, Dialog } from '../../ui/index';
+import { Button, Dialog, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
 import { useDesk, usePorts } from '../ports';
@@ -12,7 +12,7 @@ import { findingWords } from './finding-words';
 /** Three ways to split a section side by side, each the proven best of its plan; one is taken in one step. */
 export function ThreeWays({ section, onClose }: { section: string | null; onClose: () => void }) {
   return (
-    <Dialog open={section !== null} onClose={onClose} title={`Three ways to split ${section ?? ''}`}>
+    <Dialog open={section !== null} onClose={onClose} title={`Three ways to split ${section ?? ''}`} wide>
       {section !== null && <Ways section={section} onClose={onClose} />}
     </Dialog>
   );
@@ -43,9 +43,9 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
     );
   }
   return (
-    <ul className="flex flex-col gap-3">
+    <ul className="grid grid-cols-1 gap-3 lg:grid-cols-3">
       {ways.map((way) => (
-        <li key={way.plan.name} data-way className="rounded-md border border-line bg-ground p-3">
+        <li key={way.plan.name} data-way className="min-w-0 rounded-md border border-line bg-ground p-3">
           <div className="flex flex-wrap items-baseline gap-x-3">
             <b className="text-lg">{way.plan.words}</b>
             <span className="text-[14px] text-soft">
@@ -144,7 +144,12 @@ function Registers({ song, way, section }: { song: Song; way: Different; section
     return { ...split, form: [{ ...entry, times: 1 }] };
   }, [song, way, section]);
   const blocks = useMemo(() => laneBlocks(after), [after]);
-  return <RegisterLane blocks={blocks} selected={null} cursor={null} width={560} height={92} />;
+  const [ref, width] = useWidth<HTMLDivElement>();
+  return (
+    <div ref={ref}>
+      {width > 0 && <RegisterLane blocks={blocks} selected={null} cursor={null} width={width} height={104} />}
+    </div>
+  );
 }
 
 function troubleWords({ clashes, watches }: Different): string {

@@ -1,0 +1,81 @@
+import { barsOnPass, PLAYERS, type Player } from '../form/index';
+import { gripNotes } from '../grip/index';
+import { stepPitches } from '../line/index';
+import type { Midi } from '../pitch/index';
+import { barTicks, swungTick, ticksToSeconds } from '../time/index';
+import { momentsOf } from './moments';
+import type { Rig, Song } from './song';
+import { strikesOf, type Strike } from './strikes';
+import { unfold } from './unfold';
+
+/** A place in the played song: which playing (in `unfold`'s list), pass (from 1) and moment. */
+export interface SongPlace {
+  readonly playing: number;
+  readonly pass: number;
+  readonly moment: number;
+}
+
+/** One stroke in time, in seconds from where one begins to listen. */
+export interface TimedStroke {
+  readonly player: Player;
+  readonly at: number;
+  /** 0 for a dead hit. */
+  readonly seconds: number;
+  readonly pitches: readonly Midi[];
+  readonly kind: Strike['kind'];
+  readonly weak: boolean;
+}
+
+/** Everything that sounds from a place to the end, and when each moment begins. */
+export interface Timeline {
+  readonly strokes: readonly TimedStroke[];
+  readonly moments: readonly { readonly at: number; readonly place: SongPlace }[];
+  readonly seconds: number;
+}
+
+/** The song in seconds from a moment on, every pass in its own tempo and swing; strokes that began before are left out. */
+export function timelineFrom(song: Song, from: SongPlace): Timeline {
+  const strokes: TimedStroke[] = [];
+  const moments: Timeline['moments'][number][] = [];
+  let start = 0; // seconds at which the pass begins
+  unfold(song).forEach((playing, index) => {
+    if (index < from.playing) return;
+    const { section, meter, tempo, entry } = playing;
+    const swing = section.swing ?? null;
+    const seconds = (tick: number) => ticksToSeconds(swungTick(tick, swing), tempo);
+    for (let pass = index === from.playing ? from.pass : 1; pass <= entry.times; pass += 1) {
+      const bars = barsOnPass(section, pass);
+      const list = momentsOf(section, { pass, meter });
+      const isFirst = index === from.playing && pass === from.pass;
+      const begin = isFirst ? (list[from.moment]?.start ?? 0) : 0;
+      const zero = start - seconds(begin);
+      list.forEach((m, moment) => {
+        if (m.start >= begin)
+          moments.push({ at: zero + seconds(m.start), place: { playing: index, pass, moment } });
+      });
+      for (const player of PLAYERS) {
+        for (const s of strikesOf(bars, meter)[player]) {
+          if (s.at < begin && (isFirst || s.at >= 0)) continue;
+          strokes.push({
+            player,
+            at: Math.max(0, zero + seconds(s.at)),
+            seconds: s.end <= s.at ? 0 : seconds(s.end) - seconds(s.at),
+            pitches: pitchesOf(s, song.players[player]),
+            kind: s.kind,
+            weak: s.weak,
+          });
+        }
+      }
+      start = zero + seconds(bars.length * barTicks(meter));
+    }
+  });
+  strokes.sort((a, b) => a.at - b.at);
+  return { strokes, moments, seconds: start };
+}
+
+function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
+  if (strike.kind === 'dead') return [];
+  if (strike.step !== null) return stepPitches(strike.step, rig);
+  const only = strike.pick === null ? null : strike.grip.length - strike.pick;
+  return gripNotes(strike.grip, rig).flatMap((n) => (only === null || n.string === only ? [n.midi] : []));
+}
