@@ -38,7 +38,7 @@ describe('the whole path in Chromium', () => {
 
     await page.waitForSelector('[data-cell="guitar1-0"]');
     expect(await cell(page, 'guitar1', 0)).to.include('open');
-    await press(page, 'Split verse');
+    await press(page, 'Split Verse');
     await page.waitForFunction(
       () => !document.querySelector('[data-cell="guitar1-0"]')!.textContent!.includes('open'),
     );

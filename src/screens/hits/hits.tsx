@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { keepingOf, type Finding } from '../../core/clash/index';
+import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { downsWords } from '../../core/hits/index';
 import { pretty } from '../../core/pitch/index';
@@ -139,6 +139,9 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         act(beginLine(scope, { player: cursor.player, tick: h.from }));
       },
     }));
+  const unplayed = PLAYERS.filter((p) =>
+    scope.bars.slice(first, first + shown).some((b) => b.cells[p].some((c) => c.cell.kind === 'open')),
+  );
   const worstFirst = [...inWindow].sort(
     (a, b) => Number(a.kept !== null) - Number(b.kept !== null) || b.score - a.score,
   );
@@ -205,6 +208,15 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
               findings={worstFirst}
               onGo={(f) => goTo(f.players[0] ?? cursor.player, Math.max(0, f.from - (f.from % division)))}
               onKeep={setKeeping}
+              open={
+                unplayed.length === 0 || scope.connection
+                  ? null
+                  : {
+                      words: `${playersWords(unplayed)} ${unplayed.length === 1 ? 'has' : 'have'} open cells in these bars. Strokes are written all the same and drawn once there are grips.`,
+                      onSplit: () =>
+                        void desk.getState().split(scope.playing.entry.section, { reopen: false }),
+                    }
+              }
               fills={fills}
             />
           )}

@@ -15,6 +15,8 @@ interface Props {
   readonly onGo: (finding: Finding) => void;
   readonly onKeep: (finding: Finding) => void;
   /** Rests of the voice in the bars on view, in words, and what begins a fill there. */
+  /** Who has nothing to strike here yet, in words, and what splits the section; null when everybody has. */
+  readonly open: { readonly words: string; readonly onSplit: () => void } | null;
   readonly fills: readonly { readonly words: string; readonly onFill: () => void }[];
 }
 
@@ -22,11 +24,22 @@ const EDGE = { clash: 'border-clash', watch: 'border-watch', note: 'border-line'
 const TITLE = { clash: 'text-clash', watch: 'text-watch', note: 'text-soft' } as const;
 
 /** What does not fit together in the bars on view, with the ways out. */
-export function TroubleList({ scope, findings, onGo, onKeep, fills }: Props) {
+export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Props) {
   const cures = useHitsCures(scope, findings);
   return (
     <ul className="flex items-start gap-2 overflow-x-auto pb-1">
-      {findings.length === 0 && <li className="px-1 py-2 text-soft">Nothing to say about these bars.</li>}
+      {open && (
+        <li className="max-w-[400px] rounded-md border border-line bg-sheet px-3 py-1.5">
+          <p className="font-bold">Nothing to strike yet</p>
+          <p className="text-[14px]">{open.words}</p>
+          <Button look="strong" className="mt-1 text-[14px]" onClick={open.onSplit}>
+            Split the section
+          </Button>
+        </li>
+      )}
+      {open === null && findings.length === 0 && (
+        <li className="px-1 py-2 text-soft">Nothing to say about these bars.</li>
+      )}
       {findings.map((f) => (
         <li
           key={f.id}

@@ -32,7 +32,7 @@ export function SectionHead({
     <div className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1">
       <h2 className="text-lg font-bold">{name}</h2>
       <span className="text-soft">
-        {section.bars.length} bars
+        {section.bars.length} {section.bars.length === 1 ? 'bar' : 'bars'}
         {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
         {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
         {playing.tempo !== model.song.tempo && `, ${playing.tempo} bpm`}
@@ -66,7 +66,7 @@ export function SectionHead({
               look={open ? 'strong' : 'plain'}
               onClick={() => void desk.getState().split(name, { reopen: !open })}
             >
-              {open ? `Split ${name.toLowerCase()}` : `Re-split ${name.toLowerCase()}`}
+              {open ? `Split ${name}` : `Re-split ${name}`}
             </Button>
           </>
         ) : (
