@@ -109,6 +109,12 @@ describe('the desk, in Chromium', () => {
     await page.waitForSelector('[role="grid"]');
     await page.keyboard.press('v');
     await page.waitForSelector('[data-version="Before"]');
+    await page.locator('input[aria-label="Name of the version"]').fill('After');
+    await press(page, 'Keep');
+    await page.waitForSelector('[data-version="After"]');
+    await page.locator('[data-version="Before"] ::-p-text(Compare)').click();
+    await page.select('[role="dialog"] select', 'After');
+    await sees(page, 'Every bar is played as in “Before”.');
     expect(complaints).to.deep.equal([]);
   });
 

@@ -112,12 +112,14 @@ function hitKeys({ scope, cursor, division, act, step, copied }: KeyContext): re
       cap: ';',
       words: 'all push: the change an eighth early for everybody',
       does: () => act(push(scope, cursor, PLAYERS, 480)),
+      legend: true,
     },
     {
       key: ':',
       cap: ':',
-      words: 'nobody pushes the change here',
+      words: 'nobody: the change comes on its place for all',
       does: () => act(push(scope, cursor, PLAYERS, 0)),
+      legend: true,
     },
     {
       key: 'c',
@@ -282,6 +284,7 @@ function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
       cap: 'w',
       words: 'weak or strong',
       does: () => act(changeStep(scope, cursor, (s) => ({ ...s, weak: !s.weak }), 'weight')),
+      legend: true,
     },
     {
       key: 'q',
@@ -299,6 +302,7 @@ function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
             'stroke',
           ),
         ),
+      legend: true,
     },
     {
       key: 'e',

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { PLAYER_WORDS } from '../../core/form/index';
-import { compareSongs, songLength, type Song } from '../../core/song/index';
+import { compareSongs, songLength, type Song, type Version } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
@@ -20,8 +20,10 @@ function Kept({ onClose }: { onClose: () => void }) {
   const versions = song.versions ?? [];
   const [name, setName] = useState(`Split ${versions.length + 1}`);
   const [shown, setShown] = useState<string | null>(null);
+  const [base, setBase] = useState<string | null>(null);
   const edit = desk.getState().edit;
   const other = versions.find((v) => v.name === shown) ?? null;
+  const against = versions.find((v) => v.name === base && v !== other) ?? null;
   return (
     <div className="flex flex-col gap-3">
       <form
@@ -85,7 +87,28 @@ function Kept({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-      {other && <Compared now={song} then={other.song} name={other.name} />}
+      {other && (
+        <>
+          {versions.length > 1 && (
+            <label className="flex items-center gap-2 text-[14px]">
+              Compare “{other.name}” with
+              <select
+                value={against?.name ?? ''}
+                className="rounded border border-line bg-ground px-2 py-1"
+                onChange={(e) => setBase(e.target.value === '' ? null : e.target.value)}
+              >
+                <option value="">the song as it is now</option>
+                {versions
+                  .filter((v) => v.name !== other.name)
+                  .map((v) => (
+                    <option key={v.name}>{v.name}</option>
+                  ))}
+              </select>
+            </label>
+          )}
+          <Compared base={against} now={against?.song ?? song} then={other.song} name={other.name} />
+        </>
+      )}
     </div>
   );
 }
@@ -97,17 +120,30 @@ function differenceWords(now: Song, then: Song): string {
 }
 
 /** Bar by bar what is now and what was, each to be taken over by itself. */
-function Compared({ now, then, name }: { now: Song; then: Song; name: string }) {
+function Compared({
+  base,
+  now,
+  then,
+  name,
+}: {
+  /** The version it is compared with; null: the song as it is, whose bars can be replaced. */
+  base: Version | null;
+  now: Song;
+  then: Song;
+  name: string;
+}) {
   const { desk } = usePorts();
   const list = useMemo(() => compareSongs(now, then), [now, then]);
   if (list.length === 0) return <p className="text-soft">Every bar is played as in “{name}”.</p>;
   return (
     <table className="w-full text-left text-[14px]">
-      <caption className="pb-1 text-left font-bold">Now against “{name}”</caption>
+      <caption className="pb-1 text-left font-bold">
+        {base ? `“${base.name}”` : 'Now'} against “{name}”
+      </caption>
       <thead>
         <tr className="text-soft">
           <th className="pr-2 font-normal">Where</th>
-          <th className="pr-2 font-normal">Now</th>
+          <th className="pr-2 font-normal">{base?.name ?? 'Now'}</th>
           <th className="pr-2 font-normal">{name}</th>
           <th />
         </tr>
@@ -125,7 +161,7 @@ function Compared({ now, then, name }: { now: Song; then: Song; name: string }) 
             <td className="frets py-1 pr-2">{d.now ?? 'no such bar'}</td>
             <td className="frets py-1 pr-2">{d.then ?? 'no such bar'}</td>
             <td className="py-0.5 text-right">
-              {d.change && (
+              {base === null && d.change && (
                 <Button
                   className="!min-h-6 !py-0"
                   onClick={() =>
