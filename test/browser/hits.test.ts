@@ -226,6 +226,18 @@ describe('the Hits screen, in Chromium', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('finds its commands by their words', async () => {
+    const { page, complaints } = await openBlank();
+    await page.keyboard.press('/');
+    await page.waitForSelector('[role="combobox"]');
+    await page.keyboard.type('palm');
+    await page.keyboard.press('Enter');
+    await page.waitForFunction(() => document.querySelector('[role="combobox"]') === null);
+    await sees(page, 'palm-muted for Guitar 1');
+    expect(await chart(page, 'guitar1 hits')).to.match(/\| M-+ \|/);
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('says when a run of down-strokes is too fast for the player', async () => {
     const text = BLANK.replace('gain 2', 'gain 2; downs 5')
       .replace('== x2', '== x2; guitar1 strokes down')

@@ -9,6 +9,8 @@ import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Dialog, useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsChord, type HitsFrame, type HitsTime } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
+import type { Command } from '../split/commands';
+import { Finder } from '../split/finder';
 import { findingWords } from '../split/finding-words';
 import { KeepDialog } from '../split/keep-dialog';
 import {
@@ -66,7 +68,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const said = useDesk((s) => s.said);
   const { cursor, go } = useCursor(scope);
   const [wanted, setDivision] = useState<number | null>(null);
-  const [dialog, setDialog] = useState<'help' | 'patterns' | 'form' | null>(null);
+  const [dialog, setDialog] = useState<'help' | 'patterns' | 'form' | 'finder' | null>(null);
   const [keeping, setKeeping] = useState<Finding | null>(null);
   const copied = useRef<string | null>(null);
   const typed = useRef<{ at: number; tick: number; digit: string } | null>(null);
@@ -249,6 +251,11 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
           </Button>
         </div>
       </Dialog>
+      <Finder
+        commands={dialog === 'finder' ? commandsOf(keys, scope, onJoin) : []}
+        open={dialog === 'finder'}
+        onClose={() => setDialog(null)}
+      />
       <PatternDialog
         scope={scope}
         cursor={cursor}
@@ -281,6 +288,20 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       />
     </div>
   );
+}
+
+/** The keys by their words, every section and every join. */
+function commandsOf(
+  keys: ReturnType<typeof keysFor>,
+  scope: HitsScope,
+  onJoin: (id: string | null) => void,
+): readonly Command[] {
+  return [
+    ...keys
+      .filter((k) => !/^\d$/.test(k.key))
+      .map((k) => ({ name: k.words[0]!.toUpperCase() + k.words.slice(1), key: k.cap, run: k.does })),
+    ...scope.connections.map((c) => ({ name: `Go to the join: ${c.words}`, run: () => onJoin(c.id) })),
+  ];
 }
 
 /** Whether the hand keeps up its fastest run of down-strokes. */

@@ -51,7 +51,7 @@ export interface KeyContext {
   readonly join: (id: string | null) => void;
   readonly section: (by: 1 | -1) => void;
   readonly divide: (ticks: number) => void;
-  readonly open: (dialog: 'patterns' | 'form') => void;
+  readonly open: (dialog: 'patterns' | 'form' | 'finder') => void;
   readonly keep: (finding: Finding) => void;
 }
 
@@ -375,6 +375,7 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       },
       legend: context.line === null,
     },
+    { key: '/', cap: '/', words: 'find a command', does: () => open('finder') },
     { key: 'a', cap: 'a', words: 'patterns', does: () => open('patterns') },
     {
       key: 'o',

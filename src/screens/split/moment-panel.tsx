@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { PLAYERS } from '../../core/form/index';
 import { keepingOf, nameIn, soundingParts } from '../../core/clash/index';
 import { intervalWords, pretty, thirdOf, pitchClass, spell } from '../../core/pitch/index';
@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** This moment: what sounds on a ladder of pitch, what it is called, and what to do about what clashes. */
-export function MomentPanel({ model, keeping, onKeep }: Props) {
+export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }: Props) {
   const { desk } = usePorts();
   const [ref, width] = useWidth<HTMLDivElement>();
   const isBig = useBig();
@@ -72,7 +72,7 @@ export function MomentPanel({ model, keeping, onKeep }: Props) {
       />
     </aside>
   );
-}
+});
 
 /** Semitones a playing is moved by. */
 function shiftOf(model: SplitModel, playing: number): number {

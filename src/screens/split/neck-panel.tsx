@@ -1,5 +1,5 @@
 import { Lock, LockOpen } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { gripCell, isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
 import {
@@ -29,7 +29,7 @@ import { Neighbours } from './neighbours';
 import { StretchCaution } from './stretch-caution';
 
 /** The selected player's grip on the neck, and what else could be played, best first. */
-export function NeckPanel({ model }: { model: SplitModel }) {
+export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel }) {
   const { song, moment, selection } = model;
   const player = selection.player;
   const { desk } = usePorts();
@@ -110,7 +110,7 @@ export function NeckPanel({ model }: { model: SplitModel }) {
       {model.editable && !step && <Chips model={model} held={held} />}
     </section>
   );
-}
+});
 
 function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) {
   const { desk } = usePorts();

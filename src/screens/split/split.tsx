@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button, Dialog } from '../../ui/index';
 import { useDesk, usePorts } from '../ports';
@@ -30,6 +30,8 @@ export function Split() {
   const navigate = useNavigate();
   const { isPlaying, toggle } = usePlaying();
   useSplitKeys(model, { onOpen: open, onKeep: setKeeping, onPlay: toggle });
+  // The grid and the strip follow at once; neck, ladder and findings a breath later, in tasks of their own.
+  const deferred = useDeferredValue(model);
   if (!model) {
     return (
       <div className="m-auto max-w-md p-6 text-center">
@@ -42,6 +44,7 @@ export function Split() {
       </div>
     );
   }
+  const later = deferred ?? model;
   const name = model.playing.section.name;
   const close = () => open(null);
   const context = {
@@ -60,7 +63,7 @@ export function Split() {
           model={model}
           head={<SectionHead model={model} more={wholeCommands(context)} onPlan={() => open('plan')} />}
         />
-        <NeckPanel model={model} />
+        <NeckPanel model={later} />
         <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
           <span className="truncate" title={said}>
             {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
@@ -76,7 +79,7 @@ export function Split() {
           </Button>
         </div>
       </div>
-      <MomentPanel model={model} keeping={keeping} onKeep={setKeeping} />
+      <MomentPanel model={later} keeping={keeping} onKeep={setKeeping} />
       <Dialog open={opened === 'help'} onClose={close} title="Keys">
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
           {KEYS.map(([keys, what]) => (
