@@ -32,7 +32,8 @@ function laneMoments(song: Song, { section, meter }: Playing): readonly LaneMome
   let known = cache.get(section);
   if (known && known.players === song.players) return known.moments;
   const bar = barTicks(meter);
-  const moments = momentsOf(section, { pass: 1, meter }).map((moment): LaneMoment => {
+  const all = momentsOf(section, { pass: 1, meter });
+  const moments = all.map((moment, i): LaneMoment => {
     const bands: Partial<Record<Player, readonly [number, number]>> = {};
     for (const player of PLAYERS) {
       const cell = moment.cells[player];
@@ -40,7 +41,12 @@ function laneMoments(song: Song, { section, meter }: Playing): readonly LaneMome
       const pitches = cellPitches(cell, song.players[player]);
       if (pitches.length > 0) bands[player] = [Math.min(...pitches), Math.max(...pitches)];
     }
-    return { bar: moment.start / bar, bars: moment.ticks / bar, bands, sung: moment.sung };
+    const next = all[i + 1];
+    const joined = PLAYERS.filter((p) => {
+      const [here, there] = [moment.places[p], next?.places[p]];
+      return here !== null && here.bar === there?.bar && here.index === there.index;
+    });
+    return { bar: moment.start / bar, bars: moment.ticks / bar, bands, sung: moment.sung, joined };
   });
   known = { players: song.players, moments };
   cache.set(section, known);

@@ -8,6 +8,8 @@ export interface LaneMoment {
   readonly bars: number;
   readonly bands: Readonly<Partial<Record<Player, readonly [low: number, high: number]>>>;
   readonly sung: boolean;
+  /** Whose cell goes on into the next moment. */
+  readonly joined: readonly Player[];
 }
 
 /** One playing of a section in the lane. */
@@ -134,7 +136,7 @@ const Playing = memo(function Playing(props: {
                 <rect
                   key={player}
                   x={mx}
-                  width={mw}
+                  width={m.joined.includes(player) ? mw + 1 : mw}
                   y={bandTop}
                   height={Math.max(3, y(band[0] - 0.6) - bandTop)}
                   className={PLAYER_FILL[player]}
