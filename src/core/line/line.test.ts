@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { Note, Scale } from 'tonal';
 import { SEED } from '../../../test/generators';
 import { HANDS } from '../grip/index';
 import { defaultBass, defaultGuitar } from '../instrument/index';
@@ -151,6 +152,39 @@ describe('lines', () => {
     expect(second('sixth', 'above')).to.deep.equal(['B4', 'C5', 'D5', 'D5']);
     expect(second('octave', 'below')).to.deep.equal(['D3', 'E3', 'F3', 'F3']);
   });
+
+  // Source: the scale dictionary of tonal, a general-purpose music library.
+  it('uses the scales the dictionary gives, in every key', () => {
+    for (const tonic of ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Db', 'Ab', 'Eb', 'Bb', 'F']) {
+      for (const [text, scale] of [
+        [tonic, `${tonic} major`],
+        [`${tonic}m`, `${tonic} minor`],
+      ] as const) {
+        const wanted = Scale.get(scale).notes.map((n) => Note.chroma(n));
+        expect(scaleOf(key(text)), scale).to.deep.equal(wanted);
+      }
+    }
+  });
+
+  // Source: a string in n equal parts rings n times as fast; 12·log2(n) semitones, rounded.
+  for (const [fret, parts] of [
+    [12, 2],
+    [7, 3],
+    [19, 3],
+    [5, 4],
+    [24, 4],
+    [4, 5],
+    [9, 5],
+    [16, 5],
+    [3, 6],
+  ] as const) {
+    it(`rings in ${parts} parts at fret ${fret}`, () => {
+      const read = parseStep(`${fret}@6n`, 6);
+      if (!read.ok) throw new Error(read.error);
+      const open = stepPitches(lineOf('0@6')[0]!, guitar)[0]!;
+      expect(stepPitches(read.value, guitar)[0]! - open).to.equal(Math.round(12 * Math.log2(parts)));
+    });
+  }
 
   it('says where a harmony leaves the neck', () => {
     const low = lineOf('0@6 . . .');

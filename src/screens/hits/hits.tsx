@@ -2,12 +2,9 @@ import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { downsWords } from '../../core/hits/index';
-import { pretty } from '../../core/pitch/index';
-import { fastestRun } from '../../core/song/index';
 import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Dialog, useWidth } from '../../ui/index';
-import { HitsDrawing, type HitsChord, type HitsFrame, type HitsTime } from '../../views/index';
+import { HitsDrawing, type HitsTime } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import type { Command } from '../split/commands';
 import { Finder } from '../split/finder';
@@ -17,7 +14,6 @@ import {
   barOf,
   divide,
   holdUntil,
-  leaderOf,
   moveStroke,
   sing,
   strikeOrNot,
@@ -27,11 +23,13 @@ import {
   type Outcome,
 } from './actions';
 import { useCursor } from './cursor';
+import { drawingOf, handWords, OVER_TIME } from './drawing-parts';
 import { FormDialog } from './form-dialog';
 import { FormStrip } from './form-strip';
 import { useHitsKeys } from './keys';
 import { keysFor } from './key-actions';
 import { beginLine, lineAt } from './line-actions';
+import { Downs, Legend } from './legend';
 import { LinePanel } from './line-panel';
 import { PatternDialog } from './pattern-dialog';
 import { useHitsScope, type HitsScope } from './scope';
@@ -304,58 +302,6 @@ function commandsOf(
   ];
 }
 
-/** Whether the hand keeps up its fastest run of down-strokes. */
-function Downs({ scope, player }: { scope: HitsScope; player: Player }) {
-  const run = fastestRun(scope.parts[player], scope.section, scope.tempo);
-  const { words, tooFast } = downsWords(run, {
-    ceiling: scope.song.players[player].downs,
-    tempo: scope.tempo,
-  });
-  return (
-    <span data-downs className={`ml-auto shrink-0 ${tooFast ? 'font-bold text-watch' : ''}`}>
-      {PLAYER_WORDS[player]}, {words}
-    </span>
-  );
-}
-
-/** The keys that write, as buttons beside the drawing. */
-function Legend({
-  keys,
-  line,
-  onHelp,
-}: {
-  keys: ReturnType<typeof keysFor>;
-  line: boolean;
-  onHelp: () => void;
-}) {
-  return (
-    <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[404px]">
-      <div className="flex flex-wrap gap-x-1 gap-y-0.5 text-[13px]">
-        {keys
-          .filter((k) => k.legend)
-          .map((k) => (
-            <Button
-              key={k.key}
-              look="quiet"
-              className="!min-h-6 !px-1 !py-0"
-              data-key={k.key}
-              onClick={k.does}
-            >
-              <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">
-                {k.cap}
-              </kbd>
-              {k.words.split(/[,;:]/)[0]}
-            </Button>
-          ))}
-        <Button look="quiet" className="!min-h-6 !px-1 !py-0" onClick={onHelp}>
-          <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">?</kbd>
-          all keys
-        </Button>
-      </div>
-    </section>
-  );
-}
-
 /** Draws with the height there is. */
 function Sized({ children }: { children: (height: number) => React.ReactNode }) {
   const [height, setHeight] = useState(0);
@@ -401,100 +347,6 @@ function placeWords(scope: HitsScope, player: Player, tick: number): string {
   const line = lineAt(scope, { player, tick });
   const what = line ? 'line' : symbolWords(symbolUnder(scope, { player, tick }));
   return `${whereWords(scope, { player, tick })}, beat ${count}: ${what}`;
-}
-
-/** What is drawn over time besides the strokes. */
-function drawingOf(scope: HitsScope) {
-  const length = barTicks(scope.meter);
-  const chords: HitsChord[] = scope.bars.flatMap((b, n) =>
-    b.chords.map((c) => ({
-      at: n * length + c.at,
-      early: n * length + c.at - c.push,
-      text: pretty(c.chord),
-    })),
-  );
-  const perPlayer = <T,>(of: (player: Player) => T): Record<Player, T> => ({
-    guitar1: of('guitar1'),
-    guitar2: of('guitar2'),
-    bass: of('bass'),
-  });
-  return {
-    chords,
-    strings: perPlayer((p) => scope.song.players[p].tuning.length),
-    hands: perPlayer((p) => handWords(scope, p)),
-    pushes: perPlayer((p) =>
-      scope.bars.flatMap((b, n) =>
-        b.cells[p].flatMap((c) =>
-          c.push === 0 ? [] : [{ at: n * length + c.at, early: n * length + c.at - c.push }],
-        ),
-      ),
-    ),
-    sung: sungOf(scope),
-    frames: framesOf(scope),
-  };
-}
-
-function handWords(scope: HitsScope, player: Player): string {
-  const leader = leaderOf(scope, player);
-  if (leader) return `with ${PLAYER_WORDS[leader]}`;
-  return scope.parts[player].way === 'down' ? 'all down' : 'alternate';
-}
-
-function sungOf(scope: HitsScope): { from: number; to: number }[] {
-  const length = barTicks(scope.meter);
-  const list: { from: number; to: number }[] = [];
-  scope.bars.forEach((b, n) => {
-    const step = length / (b.voice?.length ?? 1);
-    [...(b.voice ?? '')].forEach((mark, i) => {
-      if (mark !== '~') return;
-      const from = n * length + i * step;
-      const last = list.at(-1);
-      if (last?.to === from) last.to = from + step;
-      else list.push({ from, to: from + step });
-    });
-  });
-  return list;
-}
-
-/** What the right hand can do something about; how notes sound together is the Split screen's business. */
-const OVER_TIME: ReadonlySet<Finding['kind']> = new Set([
-  'stop',
-  'flam',
-  'push',
-  'buried-hit',
-  'ring-over',
-  'delay',
-  'shift',
-  'voice',
-]);
-
-const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', 'buried-hit']);
-
-/** Stops and what misses each other, framed in the lane where all are together. */
-function framesOf(scope: HitsScope): readonly HitsFrame[] {
-  const found = scope.findings.flatMap((f): HitsFrame[] => {
-    if (f.level === 'note' || f.kept !== null || !IN_LANE.has(f.kind)) return [];
-    const early = f.kind === 'push' ? f.to - f.from : 0;
-    return [{ from: f.from - early, to: f.to - early, look: f.level, words: frameWords(f) }];
-  });
-  const clean = scope.together.stops
-    .filter((s) => s.ringing === null)
-    .map((s): HitsFrame => ({ from: s.at, to: s.at + s.ticks, look: 'clean', words: 'clean stop' }));
-  return [...clean, ...found];
-}
-
-function frameWords(f: Finding): string {
-  const who = PLAYERS.filter((p) => f.players.includes(p)).map((p) => PLAYER_WORDS[p]);
-  switch (f.kind) {
-    case 'stop':
-      return `${/^(\S+( \d)?)/.exec(f.text)?.[0] ?? who[0] ?? ''} rings`;
-    case 'flam':
-      return 'just apart';
-    case 'push':
-      return 'not all push';
-    default:
-      return 'dead hit lost';
-  }
 }
 
 function barsInWords(scope: HitsScope, window: { first: number; count: number }): string {

@@ -1,0 +1,112 @@
+import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
+import { patternIn } from '../../core/song/index';
+import {
+  barOf,
+  changeStroke,
+  otherDirection,
+  otherString,
+  otherWeight,
+  push,
+  put,
+  setPatterns,
+} from './actions';
+import type { KeyContext } from './key-context';
+import type { HitsKey } from './keys';
+import { beginLine } from './line-actions';
+
+/** Keys that write strokes. */
+export function hitKeys({ scope, cursor, division, act, step, copied }: KeyContext): readonly HitsKey[] {
+  const write = (symbol: string) => () => {
+    act(put(scope, cursor, symbol));
+    step(division);
+  };
+  const { player, tick } = cursor;
+  const bar = barOf(scope, tick);
+  const sounding = () => {
+    const mark = scope.marks[player].findLast((m) => m.at <= tick);
+    const grip = mark?.grip ?? [];
+    return grip.flatMap((fret, s) => (fret === null ? [] : [grip.length - s]));
+  };
+  return [
+    { key: 'f', cap: 'f', words: 'strike', does: write('O'), legend: true },
+    { key: 'd', cap: 'd', words: 'palm mute', does: write('M'), legend: true },
+    { key: 's', cap: 's', words: 'dead', does: write('X'), legend: true },
+    { key: 'r', cap: 'r', words: 'hold', does: write('-'), legend: true },
+    { key: 'e', cap: 'e', words: 'silence', does: write('.'), legend: true },
+    {
+      key: 'w',
+      cap: 'w',
+      words: 'weak/strong: the stroke here or the last one before',
+      does: () => act(changeStroke(scope, cursor, otherWeight)),
+      legend: true,
+    },
+    {
+      key: 'q',
+      cap: 'q',
+      words: 'down or up: as the hand goes, down, up',
+      does: () => act(changeStroke(scope, cursor, otherDirection)),
+      legend: true,
+    },
+    {
+      key: 't',
+      cap: 't',
+      words: 'one string: alone, each in turn, then the whole grip',
+      does: () => act(changeStroke(scope, cursor, (s) => otherString(s, sounding()))),
+      legend: true,
+    },
+    {
+      key: ',',
+      cap: ',',
+      words: 'push: the change comes an eighth early, a sixteenth, on its place',
+      does: () => act(push(scope, cursor, [player], null)),
+      legend: true,
+    },
+    {
+      key: ';',
+      cap: ';',
+      words: 'all push: the change an eighth early for everybody',
+      does: () => act(push(scope, cursor, PLAYERS, 480)),
+      legend: true,
+    },
+    {
+      key: ':',
+      cap: ':',
+      words: 'nobody: the change comes on its place for all',
+      does: () => act(push(scope, cursor, PLAYERS, 0)),
+      legend: true,
+    },
+    {
+      key: 'c',
+      cap: 'c',
+      words: 'copy: this bar’s hits',
+      does: () => {
+        copied.current = patternIn(scope.bars, { bar, player }, scope.meter);
+        act({ edit: null, why: `Copied ${PLAYER_WORDS[player]}, ${scope.barNames[bar]}; v puts it` });
+      },
+      legend: true,
+    },
+    {
+      key: 'v',
+      cap: 'v',
+      words: 'put here: the copied bar',
+      does: () =>
+        act(
+          copied.current === null
+            ? { edit: null, why: 'Nothing is copied yet; c copies a bar' }
+            : setPatterns(
+                scope,
+                [{ player, bar, hits: copied.current }],
+                `copied hits for ${PLAYER_WORDS[player]}`,
+              ),
+        ),
+      legend: true,
+    },
+    {
+      key: 'b',
+      cap: 'b',
+      words: 'line: notes instead of a grip in this bar',
+      does: () => act(beginLine(scope, cursor)),
+      legend: true,
+    },
+  ];
+}
