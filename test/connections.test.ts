@@ -146,6 +146,19 @@ describe('connections between sections', () => {
     expect(practiceOrder(connectionsOf(kept))[0]?.reason ?? '').not.to.include('does not go');
   });
 
+  it('is kept under the names of its sections, numbers in them included', () => {
+    const song = songOf(
+      `== Part ==\n${CASES[4]!.from}== Part 1 ==\n${CASES[0]!.from}== Part 2 ==\n${CASES[0]!.to}`,
+    );
+    const join = connectionsOf(song).find((c) => c.id === 'Part 1 > Part 2')!;
+    const kept = applyEdit(song, { kind: 'keep', finding: keepingOf(song, join.findings[0]!, 'slow') });
+    const back = readChart(writeChart(kept));
+    expect(back.problems).to.deep.equal([]);
+    expect(back.song.kept.map((k) => k.section)).to.deep.equal(['Part 1 > Part 2']);
+    const wrong = readChart(`${writeChart(song)}\nkeep: Part 1 > Verse 9 bar 2 shift guitar1 "no"\n`);
+    expect(wrong.problems[0]!.message).to.include('there is no section "Part 1 > Verse 9"');
+  });
+
   it('offers ways out that are edits of the sections themselves', () => {
     for (const c of [CASES[0]!, CASES[2]!]) {
       const song = songOf(`== A ==\n${c.from}== B ==\n${c.to}`);

@@ -2,11 +2,8 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { handFret, shiftSeconds } from '../grip/index';
 import { spanMm } from '../instrument/index';
 import { lineHand, stepTrouble, type LineStep } from '../line/index';
-import { swungTick, ticksToSeconds } from '../time/index';
-import { levelOf } from './level';
+import { tooFast } from './shift';
 import type { Stage, Timed } from './stage';
-import { SHIFT_CLASH_SHARE, SHIFT_WATCH_SHARE } from './thresholds';
-import { lengthWords } from './words';
 
 /** Steps of a player's lines that follow each other over bar lines, in ticks from the start of the section. */
 interface Run {
@@ -64,7 +61,7 @@ function positionChanges(stage: Stage, { player, steps }: Run): readonly Timed[]
   const found = hand.moves.flatMap((move) => {
     // The hand can start when the last note it held is struck.
     const before = hand.places.findLastIndex((place, i) => i < move.to && place !== null);
-    return tooFast(stage, {
+    return moved(stage, {
       ...move,
       player,
       from: steps[Math.max(0, before)]!.at,
@@ -90,7 +87,7 @@ function intoAndOut(
   const change = (a: number | null, b: number | null, from: number, to: number) => {
     if (a === null || b === null || a === b) return [];
     const mm = spanMm(rig, Math.min(a, b), Math.max(a, b));
-    return tooFast(stage, { player, from, to, frets: Math.abs(a - b), mm, seconds: shiftSeconds(mm, 1) });
+    return moved(stage, { player, from, to, frets: Math.abs(a - b), mm, seconds: shiftSeconds(mm, 1) });
   };
   return [
     ...(before && before.step === null
@@ -100,33 +97,11 @@ function intoAndOut(
   ];
 }
 
-function tooFast(
+function moved(
   stage: Stage,
   move: { player: Player; from: number; to: number; frets: number; mm: number; seconds: number },
 ): readonly Timed[] {
-  const { player, from, to } = move;
-  const swing = stage.section.swing ?? null;
-  const there = ticksToSeconds(swungTick(to, swing) - swungTick(from, swing), stage.tempo);
-  if (there <= 0) return [];
-  const share = move.seconds / there;
-  if (share < SHIFT_WATCH_SHARE) return [];
-  const fastest = Math.floor(stage.tempo / share);
-  const what = `a change of position of ${move.frets} ${move.frets === 1 ? 'fret' : 'frets'} (${Math.round(move.mm)} mm) in ${lengthWords(to - from)}`;
-  const text =
-    share >= 1
-      ? `${PLAYER_WORDS[player]}: ${what} does not go at ${stage.tempo} bpm; it goes up to ${fastest} bpm.`
-      : `${PLAYER_WORDS[player]}: ${what} is tight; it goes up to ${fastest} bpm.`;
-  const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
-  return [
-    {
-      kind: 'shift',
-      level: levelOf(score),
-      players: [player],
-      pitches: [],
-      text,
-      score,
-      at: to,
-      ticks: to - from,
-    },
-  ];
+  const { frets, mm, ...way } = move;
+  const what = `a change of position of ${frets} ${frets === 1 ? 'fret' : 'frets'} (${Math.round(mm)} mm)`;
+  return tooFast(stage, { ...way, what });
 }

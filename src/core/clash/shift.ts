@@ -14,8 +14,7 @@ export function shifts(stage: Stage): readonly Timed[] {
   return PLAYERS.flatMap((player) => {
     const rig = stage.players[player];
     const sounds = stage.sounds[player];
-    const swing = stage.section.swing ?? null;
-    return sounds.flatMap((s, i): Timed[] => {
+    return sounds.flatMap((s, i): readonly Timed[] => {
       const next = sounds[i + 1];
       if (
         next === undefined ||
@@ -29,33 +28,34 @@ export function shifts(stage: Stage): readonly Timed[] {
       const [from, to] = [factsOf(s.grip, rig).hold, factsOf(next.grip, rig).hold];
       if (from === null || to === null) return [];
       const way = known({ grip: s.grip, hold: from }, { grip: next.grip, hold: to }, rig);
-      const there = ticksToSeconds(swungTick(next.at, swing) - swungTick(s.at, swing), stage.tempo);
-      const share = way.seconds / there;
-      if (share < SHIFT_WATCH_SHARE) return [];
-      const fastest = Math.floor(stage.tempo / share);
       const what =
         way.frets === 0
           ? 'fingers that all change'
           : `a shift of ${way.frets} ${way.frets === 1 ? 'fret' : 'frets'} (${Math.round(way.mm)} mm)`;
-      const text =
-        share >= 1
-          ? `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(next.at - s.at)} does not go at ${stage.tempo} bpm; it goes up to ${fastest} bpm.`
-          : `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(next.at - s.at)} is tight; it goes up to ${fastest} bpm.`;
-      const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
-      return [
-        {
-          kind: 'shift',
-          level: levelOf(score),
-          players: [player],
-          pitches: [],
-          text,
-          score,
-          at: Math.max(0, next.at),
-          ticks: next.at - s.at,
-        },
-      ];
+      return tooFast(stage, { player, what, from: s.at, to: next.at, seconds: way.seconds });
     });
   });
+}
+
+/**
+ * A way of a hand that takes more than the time from one stroke to another (ticks), or nearly all of it, as a finding
+ * with the fastest tempo at which it goes; none when there is time. `seconds`: the least it takes.
+ */
+export function tooFast(
+  stage: Stage,
+  way: { player: Player; what: string; from: number; to: number; seconds: number },
+): readonly Timed[] {
+  const { player, what, from, to, seconds } = way;
+  const swing = stage.section.swing ?? null;
+  const there = ticksToSeconds(swungTick(to, swing) - swungTick(from, swing), stage.tempo);
+  const share = seconds / there;
+  if (there <= 0 || share < SHIFT_WATCH_SHARE) return [];
+  const fastest = Math.floor(stage.tempo / share);
+  const goes = share >= 1 ? `does not go at ${stage.tempo} bpm` : 'is tight';
+  const text = `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(to - from)} ${goes}; it goes up to ${fastest} bpm.`;
+  const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
+  const base = { kind: 'shift', level: levelOf(score), players: [player], pitches: [], text, score } as const;
+  return [{ ...base, at: Math.max(0, to), ticks: to - from }];
 }
 
 interface Held {

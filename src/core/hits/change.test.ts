@@ -21,6 +21,20 @@ describe('changing a pattern', () => {
     expect(withSymbol('O-------', COMMON_TIME, { tick: 3840, symbol: 'O' })).to.equal(null);
   });
 
+  it('goes over to another division only when all that is there can stand on it', () => {
+    // 16 places know no triplet; strokes on the beats stand on 12 as well.
+    const onBeats = 'O---M---X...1---';
+    expect(withSymbol(onBeats, COMMON_TIME, { tick: 320, symbol: 'O' })).to.equal('OO-M--X..1--');
+    expect(
+      withSymbol('O--mM---X...1---', COMMON_TIME, { tick: 320, symbol: 'O' }),
+      'a stroke would go',
+    ).to.equal(null);
+    expect(withSymbol('O-M-X.1-', COMMON_TIME, { tick: 320, symbol: 'O' })).to.equal(
+      'O-O---M-----X.....1-----',
+    );
+    expect(withSymbol(onBeats, COMMON_TIME, { tick: 7, symbol: 'O' }), 'on no grid').to.equal(null);
+  });
+
   it('fills a stretch and nothing else', () => {
     expect(filled('OOOOOOOO', COMMON_TIME, { from: 960, to: 1920, symbol: '.' })).to.equal('OO..OOOO');
     expect(filled('O-------', COMMON_TIME, { from: 2880, to: 3840, symbol: '.' })).to.equal('O-----..');

@@ -8,8 +8,8 @@ export function symbolAt(pattern: string, meter: Meter, tick: number): string {
 }
 
 /**
- * The pattern with another symbol at `tick`, divided more finely where that is needed to reach the tick.
- * Null when no division we know reaches it, or it lies outside the bar.
+ * The pattern with another symbol at `tick`, divided more finely or otherwise where that is needed to reach the tick.
+ * Null when no division we know reaches it without losing something, or it lies outside the bar.
  */
 export function withSymbol(
   pattern: string,
@@ -20,12 +20,18 @@ export function withSymbol(
   const bar = barTicks(meter);
   if (tick < 0 || tick >= bar) return null;
   const has = placesOf(pattern).length;
-  const places = [has, ...allowedPlaces(meter).filter((n) => n % has === 0)];
-  const fine = places.find((n) => Number.isInteger((tick * n) / bar));
-  if (fine === undefined) return null;
-  const full = [...refined(pattern, fine / has)];
-  full[(tick * fine) / bar] = symbol;
-  return full.join('');
+  // The division it has, then finer ones of it, then any on which all it says can stand.
+  const allowed = allowedPlaces(meter);
+  const order = [has, ...allowed.filter((n) => n % has === 0), ...allowed];
+  for (const fine of order) {
+    if (!Number.isInteger((tick * fine) / bar)) continue;
+    const same = fine === has ? pattern : divided(pattern, meter, fine);
+    if (same === null) continue;
+    const full = [...placesOf(same)];
+    full[(tick * fine) / bar] = symbol;
+    return full.join('');
+  }
+  return null;
 }
 
 /** The same sound on `places` places, or null when a stroke would be lost or the division does not fit. */

@@ -20,6 +20,9 @@ export interface LineHand {
 
 /** A stretched little finger costs as much as going this far (common practice: shift rather than strain). */
 const STRETCH_MM = 12;
+/** Letting go and landing costs as much as this even where the way is short; a slide is this share of a shift (taste, ours). */
+const LANDING_MM = 4;
+const SLIDE_SHARE = 0.25;
 
 /**
  * The way over the neck with the least shifting: a finger a fret from the index on, the little finger one fret further
@@ -40,7 +43,8 @@ export function lineHand(steps: readonly LineStep[], instrument: Instrument, han
       const own = placeCost(frets, place, { instrument, hand });
       if (own === Infinity) continue;
       for (let before = 1; before <= last; before += 1) {
-        const way = before === place ? 0 : spanMm(instrument, before, place) * (slid ? 0.25 : 1) + 4;
+        const way =
+          before === place ? 0 : spanMm(instrument, before, place) * (slid ? SLIDE_SHARE : 1) + LANDING_MM;
         const cost = costs[before]! + way + own;
         if (cost < next[place]!) {
           next[place] = cost;

@@ -9,9 +9,12 @@ export interface Spot {
   readonly fret: Fret;
 }
 
-/** Crossing a string costs as much as going this many mm; staying near the nut a little less than going up. */
+/** Taste, ours: crossing a string costs as much as going this many mm; staying near the nut a little less than going up. */
 const STRING_MM = 6;
 const UP_THE_NECK_MM = 0.6;
+/** Up to this share of a hand's spread the fingers do it, at this share of what a move of the hand would cost. */
+const CLOSE_SHARE = 0.8;
+const FINGERS_SHARE = 0.3;
 
 /**
  * Strings and frets for a melody with the least way over the neck (within a hand, `hand.spreadMm['14']`, notes lie
@@ -49,7 +52,7 @@ export function placeMelody(
       before.forEach((was, k) => {
         const far = spot.fret === 0 || was.fret === 0 ? 0 : mm(instrument, was.fret, spot.fret);
         // Within a hand the fingers do it; beyond, the hand must move.
-        const way = far <= hand.spreadMm['14'] * 0.8 ? far * 0.3 : far;
+        const way = far <= hand.spreadMm['14'] * CLOSE_SHARE ? far * FINGERS_SHARE : far;
         const cost = costs[k]! + own + way + STRING_MM * Math.abs(spot.string - was.string);
         if (cost < next[n]!) {
           next[n] = cost;

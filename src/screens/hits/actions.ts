@@ -1,5 +1,5 @@
 import { PLAYER_WORDS, type Player, type Push } from '../../core/form/index';
-import { complementOf, divided, isStrike, placesOf, type StrokeWay } from '../../core/hits/index';
+import { complementOf, isStrike, placesOf, type StrokeWay } from '../../core/hits/index';
 import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
 import { pushEdit, RightHands } from '../../core/split/index';
 import { barTicks } from '../../core/time/index';
@@ -32,6 +32,7 @@ export function leaderOf(scope: HitsScope, player: Player): Player | null {
   return playing?.section.hands?.[player]?.with ?? null;
 }
 
+/** The bar (from 0) a tick lies in. */
 export function barOf(scope: HitsScope, tick: number): number {
   return Math.floor(tick / barTicks(scope.meter));
 }
@@ -96,14 +97,17 @@ export function symbolWords(symbol: string | null): string {
   return `${what}${weak}${stroke}`;
 }
 
+/** A bar stands on one even division, and some of its strokes would not. */
+const NO_FIT =
+  'Other strokes of this bar stand in another division; move or silence them first, or choose their grid';
+
 /** Puts a symbol at a place. */
 export function put(scope: HitsScope, place: HitsPlace, symbol: string): Outcome {
   const { player, tick } = place;
   const why = closedFor(scope, player, barOf(scope, tick));
   if (why !== null) return no(why);
   const h = hands(scope);
-  if (!h.put(player, tick, symbol))
-    return no('This place does not fit the bar as it is divided; choose another division first');
+  if (!h.put(player, tick, symbol)) return no(NO_FIT);
   return outcome(scope, h, `${symbolWords(symbol)} for ${whereWords(scope, place)}`);
 }
 
@@ -161,8 +165,7 @@ export function moveStroke(scope: HitsScope, player: Player, from: number, to: n
   const why = closedFor(scope, player, barOf(scope, from)) ?? closedFor(scope, player, barOf(scope, to));
   if (why !== null) return no(why);
   const h = hands(scope);
-  if (!h.move(player, from, to))
-    return no('The stroke does not fit there as the bar is divided; choose another division first');
+  if (!h.move(player, from, to)) return no(NO_FIT);
   return outcome(scope, h, `moved a stroke of ${whereWords(scope, { player, tick: to })}`);
 }
 
@@ -186,26 +189,8 @@ export function holdUntil(scope: HitsScope, player: Player, from: number, until:
   const symbol = h.symbol(player, from);
   if (symbol === null || !isStrike(symbol)) return no('There is no stroke here to hold');
   const held = fill(from, to, '-') && h.put(player, from, symbol) && fill(to, Math.min(next, end), '.');
-  if (!held) return no('That length does not fit the bar as it is divided; choose another division first');
+  if (!held) return no(NO_FIT);
   return outcome(scope, h, `length of a stroke of ${whereWords(scope, { player, tick: from })}`);
-}
-
-/** The bar on another number of places, when nothing is lost by it. */
-export function divide(scope: HitsScope, place: HitsPlace, division: number): Outcome {
-  const { player, tick } = place;
-  const bar = barOf(scope, tick);
-  const why = closedFor(scope, player, bar);
-  if (why !== null) return no(why);
-  const pattern = patternIn(scope.bars, { bar, player }, scope.meter);
-  const places = barTicks(scope.meter) / division;
-  const next = pattern === null ? null : divided(pattern, scope.meter, places);
-  if (next === null)
-    return no('Strokes of this bar would be lost in that division; move or silence them first');
-  return setPatterns(
-    scope,
-    [{ player, bar, hits: next }],
-    `${places} places for ${whereWords(scope, place)}`,
-  );
 }
 
 /** Whole bars of hits at once; bars that cannot be changed are left out. */

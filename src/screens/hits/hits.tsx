@@ -6,13 +6,13 @@ import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Dialog, useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsTime } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
+import { useSingleKeys } from '../single-keys';
 import type { Command } from '../split/commands';
 import { Finder } from '../split/finder';
 import { findingWords } from '../split/finding-words';
 import { KeepDialog } from '../split/keep-dialog';
 import {
   barOf,
-  divide,
   holdUntil,
   moveStroke,
   sing,
@@ -26,7 +26,6 @@ import { useCursor } from './cursor';
 import { drawingOf, handWords, OVER_TIME } from './drawing-parts';
 import { FormDialog } from './form-dialog';
 import { FormStrip } from './form-strip';
-import { useHitsKeys } from './keys';
 import { keysFor } from './key-actions';
 import { beginLine, lineAt } from './line-actions';
 import { Downs, Legend } from './legend';
@@ -112,15 +111,16 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       desk.getState().select({ playing: now + by, pass: 1, moment: 0 });
       desk.getState().say(target.section.name);
     },
-    divide: (ticks) => {
-      setDivision(ticks);
-      const places = symbolUnder(scope, cursor);
-      if (places !== null) act(divide(scope, cursor, ticks));
-    },
+    divide: setDivision,
     open: setDialog,
     keep: setKeeping,
   });
-  useHitsKeys(keys, () => setDialog('help'));
+  useSingleKeys((key) => {
+    if (key === '?') setDialog('help');
+    const hit = keys.find((k) => k.key === key);
+    hit?.does();
+    return key === '?' || hit !== undefined;
+  });
 
   const inWindow = scope.findings.filter(
     (f) =>
@@ -166,7 +166,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         cursor={cursor}
         window={window}
         division={division}
-        onDivision={(ticks) => setDivision(ticks)}
+        onDivision={setDivision}
         onBars={(by) => go(cursor.player, Math.max(0, (first + by * shown) * length))}
         onDo={act}
         onPatterns={() => setDialog('patterns')}

@@ -1,7 +1,6 @@
-import { useEffect, useRef } from 'react';
 import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
-import { usePorts } from '../ports';
+import type { usePorts } from '../ports';
 import { addressNow, type SplitModel } from './model';
 import { goTo, placeOf } from './go-to';
 
@@ -25,42 +24,6 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['/', 'find a command'],
   ['?', 'this list'],
 ];
-
-/** Single keys of the Split screen. None fires while typing or while something is open above the screen. */
-export function useSplitKeys(model: SplitModel | null, options: Omit<KeyDoes, 'desk'>): void {
-  const { desk } = usePorts();
-  const latest = useRef({ model, options });
-  useEffect(() => {
-    latest.current = { model, options };
-  });
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if (
-        event.defaultPrevented ||
-        isTyping(event.target) ||
-        // Space and Enter belong to the button that has the focus.
-        (event.key === ' ' && isButton(event.target)) ||
-        document.querySelector('[role="dialog"],[role="menu"]')
-      )
-        return;
-      const command = event.ctrlKey || event.metaKey;
-      if (command && event.key.toLowerCase() === 'z') {
-        event.preventDefault();
-        if (event.shiftKey) desk.getState().redo();
-        else desk.getState().undo();
-        return;
-      }
-      if (command || event.altKey) return;
-      const { model: now, options: does } = latest.current;
-      if (event.key === '?') {
-        event.preventDefault();
-        does.onOpen('help');
-      } else if (now && pressKey(event.key, now, { desk: desk.getState(), ...does })) event.preventDefault();
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [desk]);
-}
 
 /** What keys can do besides changing the song. */
 export interface KeyDoes {
@@ -157,6 +120,9 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
     case ' ':
       onPlay();
       return true;
+    case '?':
+      onOpen('help');
+      return true;
     case '/':
       onOpen('finder');
       return true;
@@ -199,18 +165,6 @@ function nextFinding(model: SplitModel, desk: DeskActions): void {
 function compare(a: readonly number[], b: readonly number[]): number {
   for (let i = 0; i < a.length; i += 1) if (a[i] !== b[i]) return a[i]! - b[i]!;
   return 0;
-}
-
-function isButton(target: EventTarget | null): boolean {
-  if (!(target instanceof HTMLElement) || target.closest('[role="gridcell"]')) return false;
-  return target.closest('button, a, summary') !== null;
-}
-
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-  );
 }
 
 /** To the first alternative; when they are still being worked out, as soon as they are there. */

@@ -7,7 +7,8 @@ import { SongStrip } from './song-strip';
 import { SectionGrid } from './section-grid';
 import { MomentPanel } from './moment-panel';
 import { NeckPanel } from './neck-panel';
-import { KEYS, useSplitKeys } from './keys';
+import { useSingleKeys } from '../single-keys';
+import { KEYS, pressKey } from './keys';
 import { allCommands, wholeCommands, type Opened } from './commands';
 import { Finder } from './finder';
 import { FirstLook } from './first-look';
@@ -29,7 +30,8 @@ export function Split() {
   const [keeping, setKeeping] = useState<string | null>(null);
   const navigate = useNavigate();
   const { isPlaying, toggle } = usePlaying();
-  useSplitKeys(model, { onOpen: open, onKeep: setKeeping, onPlay: toggle });
+  const does = { desk: desk.getState(), onKeep: setKeeping, onOpen: open, onPlay: toggle };
+  useSingleKeys((key) => model !== null && pressKey(key, model, does));
   // The grid and the strip follow at once; neck, ladder and findings a breath later, in tasks of their own.
   const deferred = useDeferredValue(model);
   if (!model) {
@@ -50,7 +52,7 @@ export function Split() {
   const context = {
     model,
     desk: desk.getState(),
-    does: { desk: desk.getState(), onKeep: setKeeping, onOpen: open, onPlay: toggle },
+    does,
     open,
     goTo: (screen: string) => void navigate(screen === '/' ? '/' : `/song/${id}/${screen}`),
   };

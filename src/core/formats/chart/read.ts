@@ -333,8 +333,10 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
 
 /** The two bars where one section goes into another, `Verse > Chorus`; null when the text names no such place. */
 function connectionNamed(song: Song, text: string): Section | null {
-  const match = /^(.+?) > (.+?)(?: \d+)?$/.exec(text);
-  const [a, b] = [match?.[1], match?.[2]].map((n) => song.sections.find((s) => s.name === n));
+  const [from, to = ''] = text.split(' > ');
+  const named = (name: string | undefined) => song.sections.find((s) => s.name === name);
+  // A number after it tells apart ways in which the same two meet, unless the section itself is called so.
+  const [a, b] = [named(from), named(to) ?? named(to.replace(/ \d+$/, ''))];
   if (!a || !b) return null;
   return { ...b, bars: [a.bars.at(-1)!, b.bars[0]!] };
 }
