@@ -8,5 +8,6 @@ export { PLAYER_BORDER, PLAYER_FILL, PLAYER_TEXT, PlayerMark } from './player-lo
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
 export { SheetBarDrawing } from './sheet-bar';
-export { HitsDrawing, type HitsChord, type HitsFrame } from './hits-drawing';
+export { HitsDrawing } from './hits-drawing';
+export type { HitsChord, HitsFrame } from './hits-parts';
 export type { HitsTime } from './hits-time';

@@ -3,9 +3,10 @@ import { Link, useParams } from 'react-router';
 import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
-import { Button, Dialog, useWidth } from '../../ui/index';
+import { useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsTime } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
+import { KeySheet } from '../key-sheet';
 import { useSingleKeys } from '../single-keys';
 import type { Command } from '../split/commands';
 import { Finder } from '../split/finder';
@@ -230,25 +231,16 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         </span>
         <Downs scope={scope} player={cursor.player} />
       </div>
-      <Dialog open={dialog === 'help'} onClose={() => setDialog(null)} title="Keys">
-        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
-          {keys.map((k) => (
-            <div key={k.key} className="contents">
-              <dt className="font-mono font-bold">{k.cap}</dt>
-              <dd>{k.words}</dd>
-            </div>
-          ))}
-        </dl>
+      <KeySheet
+        keys={keys.map((k) => [k.cap, k.words] as const)}
+        open={dialog === 'help'}
+        onClose={() => setDialog(null)}
+      >
         <p className="mt-3 text-soft">
           With the mouse: click a place, double-click to strike or take away, drag a stroke to another place
           or the end of a ribbon to another length, paint the voice.
         </p>
-        <div className="mt-4 text-right">
-          <Button look="strong" onClick={() => setDialog(null)}>
-            Close
-          </Button>
-        </div>
-      </Dialog>
+      </KeySheet>
       <Finder
         commands={dialog === 'finder' ? commandsOf(keys, scope, onJoin) : []}
         open={dialog === 'finder'}

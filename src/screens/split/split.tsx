@@ -1,6 +1,7 @@
 import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { Button, Dialog } from '../../ui/index';
+import { Button } from '../../ui/index';
+import { KeySheet } from '../key-sheet';
 import { useDesk, usePorts } from '../ports';
 import { useSplitModel } from './model';
 import { SongStrip } from './song-strip';
@@ -82,21 +83,7 @@ export function Split() {
         </div>
       </div>
       <MomentPanel model={later} keeping={keeping} onKeep={setKeeping} />
-      <Dialog open={opened === 'help'} onClose={close} title="Keys">
-        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1.5">
-          {KEYS.map(([keys, what]) => (
-            <div key={what} className="contents">
-              <dt className="font-mono font-bold">{keys}</dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
-        </dl>
-        <div className="mt-4 text-right">
-          <Button look="strong" onClick={close}>
-            Close
-          </Button>
-        </div>
-      </Dialog>
+      <KeySheet keys={KEYS} open={opened === 'help'} onClose={close} />
       <Finder
         commands={opened === 'finder' ? allCommands(context) : []}
         open={opened === 'finder'}
