@@ -141,7 +141,7 @@ function leastWidth(moment: Moment, wanted: number, isBig: boolean): number {
       return cell.kind === 'grip' ? formatGrip(cell.grip).length : 0;
     }),
   );
-  return Math.max(104, wanted, longest * (isBig ? 14 : 9) + 24);
+  return Math.max(104, wanted, longest * (isBig ? 16 : 9) + 24);
 }
 
 /** A cell with the moments it lasts over, from `first` to `last`. */

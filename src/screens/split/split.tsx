@@ -33,7 +33,7 @@ export function Split() {
   const { isPlaying, toggle } = usePlaying();
   const does = { desk: desk.getState(), onKeep: setKeeping, onOpen: open, onPlay: toggle };
   useSingleKeys((key) => model !== null && pressKey(key, model, does));
-  // The grid and the strip follow at once; neck, ladder and findings a breath later, in tasks of their own.
+  // What is played on follows at once; ladder and findings a breath later, in a task of their own.
   const deferred = useDeferredValue(model);
   if (!model) {
     return (
@@ -66,7 +66,7 @@ export function Split() {
           model={model}
           head={<SectionHead model={model} more={wholeCommands(context)} onPlan={() => open('plan')} />}
         />
-        <NeckPanel model={later} />
+        <NeckPanel model={model} />
         <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
           <span className="truncate" title={said}>
             {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
