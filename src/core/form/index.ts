@@ -33,6 +33,7 @@ export {
   type SectionHand,
   type Variant,
 } from './section';
+export { MOST_PLACES, sayableSection, sectionNameTrouble } from './sayable';
 export { formatWish, parseWish, type Wish } from './wish';
 export { isPlan, PLAN_NAMES, type PlanName } from './plan-name';
 export {

@@ -36,7 +36,9 @@ export function parseTune(text: string): Result<PlanTune> {
   const tune: Record<string, string> = {};
   for (const part of text.split(',')) {
     const [name = '', value = ''] = part.trim().split(/\s+/);
-    const allowed = VALUES[name as keyof PlanTune] as readonly string[] | undefined;
+    const allowed: readonly string[] | undefined = Object.hasOwn(VALUES, name)
+      ? VALUES[name as keyof PlanTune]
+      : undefined;
     if (!allowed?.includes(value)) return fail(`"${part.trim()}" tunes nothing; expected ${TUNE_EXPECTED}`);
     tune[name] = value;
   }
@@ -52,7 +54,7 @@ export function formatTune(tune: PlanTune): string {
 
 /** Reads `Night wall = wall, power two`. */
 export function parseNamedPlan(text: string): Result<NamedPlan> {
-  const match = /^(.+?)\s*=\s*([a-z-]+)\s*(?:,\s*(.+))?$/.exec(text.trim());
+  const match = /^([^=;]+?)\s*=\s*([a-z-]+)\s*(?:,\s*(.+))?$/.exec(text.trim());
   if (!match || !isPlan(match[2]!))
     return fail(
       `"${text.trim()}" is no plan; expected a name, = and a plan, like Night wall = wall, power two`,

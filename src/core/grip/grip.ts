@@ -1,6 +1,6 @@
 import { fail, ok, remember, type Result } from '../base/index';
 import { openStrings, usableFrets, type Fret, type Instrument } from '../instrument/index';
-import { midi, type Midi } from '../pitch/index';
+import type { Midi } from '../pitch/index';
 
 /**
  * What one player frets at one moment: a fret for each string, lowest-sounding string first; null is a silent string.
@@ -49,7 +49,10 @@ export function formatGrip(grip: Grip): string {
   return grip.map((fret) => (fret === null ? 'x' : String(fret))).join(wide ? '-' : '');
 }
 
-/** Sounding strings from the lowest string up. Throws RangeError when the grip has another number of strings. */
+/**
+ * Sounding strings from the lowest string up; a fret that no neck has gives the pitch it would have, which may lie
+ * above 127 (`missingFret` says so). Throws RangeError when the grip has another number of strings.
+ */
 export function gripNotes(grip: Grip, instrument: Instrument): readonly GripNote[] {
   const open = openStrings(instrument);
   if (open.length !== grip.length) {
@@ -57,7 +60,7 @@ export function gripNotes(grip: Grip, instrument: Instrument): readonly GripNote
   }
   const notes: GripNote[] = [];
   grip.forEach((fret, string) => {
-    if (fret !== null) notes.push({ string, fret, midi: midi(open[string]! + instrument.capo + fret) });
+    if (fret !== null) notes.push({ string, fret, midi: (open[string]! + instrument.capo + fret) as Midi });
   });
   return notes;
 }

@@ -1,5 +1,5 @@
 import { openStrings, type Instrument } from '../instrument/index';
-import { midi, type ChordSymbol, type Midi } from '../pitch/index';
+import type { ChordSymbol, Midi } from '../pitch/index';
 import { deviceOfGrip, type Device } from './device';
 import { effortOfFound, fingersOfFound } from './effort';
 import type { Grip } from './grip';
@@ -28,7 +28,9 @@ export function knowGrip(
   const hold = holdGrip(grip, instrument, hand);
   if (!hold.ok) return { refused: hold.error };
   const open = openStrings(instrument);
-  const pitches = grip.flatMap((fret, i) => (fret === null ? [] : [midi(open[i]! + instrument.capo + fret)]));
+  const pitches = grip.flatMap((fret, i) =>
+    fret === null ? [] : [(open[i]! + instrument.capo + fret) as Midi],
+  );
   if (pitches.length === 0) return { refused: 'all strings are silent; use r for a rest' };
   const reach = reachFor(instrument, hand);
   const frets = fretArray(grip);

@@ -32,6 +32,8 @@ const FIVE_STRING_BASS = ['B0', 'E1', 'A1', 'D2', 'G2'] as const;
 export const GUITAR_SCALE_MM = 648;
 export const BASS_SCALE_MM = 864;
 
+/** Lowest and highest open string that is read, C0 and C6: wider than any guitar or bass, so that fret 27 over capo 12 stays a pitch. */
+const TUNING_RANGE = { min: 12, max: 84 } as const;
 export const FRETS_RANGE = { min: 12, max: 27 } as const;
 export const SCALE_RANGE_MM = { min: 500, max: 1000 } as const;
 
@@ -87,6 +89,8 @@ export function parseTuning(text: string, kind: Instrument['kind']): Result<read
     }
   }
   const pitches = tuning.map(parsed);
+  const far = pitches.findIndex((p) => p < TUNING_RANGE.min || p > TUNING_RANGE.max);
+  if (far >= 0) return fail(`no string sounds ${tuning[far]}; expected notes from C0 to C6`);
   if (pitches.some((p, i) => i > 0 && p < pitches[i - 1]! - 12)) {
     return fail('the strings of a tuning run from the lowest to the highest');
   }

@@ -83,7 +83,7 @@ function readChord(input: string): Result<ChordSymbol> {
   const quality = head[2]!;
   const omitted = [...quality.matchAll(/\(?(?:no|omit)\s*(3|5)\)?/g)].map((m) => Number(m[1]));
   const plain = quality.replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '').replace(/[()\s]/g, '');
-  const found = Chord.get([root, ALIASES[plain] ?? plain]);
+  const found = Chord.get([root, Object.hasOwn(ALIASES, plain) ? ALIASES[plain]! : plain]);
   if (found.empty) {
     return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
   }

@@ -2,7 +2,16 @@
  * pitch: notes, keys, spelling, chord symbols and what sounding notes are called.
  * No strings or frets here (see instrument). Start with midi.ts, then chord.ts.
  */
-export { frequencyHz, midi, parseNote, pitchClass, pitchClassOf, type Midi, type PitchClass } from './midi';
+export {
+  frequencyHz,
+  midi,
+  parseNote,
+  parseRange,
+  pitchClass,
+  pitchClassOf,
+  type Midi,
+  type PitchClass,
+} from './midi';
 export {
   DEFAULT_KEY,
   moveKey,

@@ -38,6 +38,17 @@ export function parseNote(text: string): Result<Midi> {
   return ok(midi(n));
 }
 
+/** Reads a range of notes, lowest and highest, `A3-D5`. Fails with what was expected. */
+export function parseRange(text: string): Result<readonly [string, string]> {
+  const match = /^([A-G][#b]{0,2}\d)\s*-\s*([A-G][#b]{0,2}\d)$/.exec(text.trim());
+  const low = match ? parseNote(match[1]!) : null;
+  const high = match ? parseNote(match[2]!) : null;
+  if (!match || !low?.ok || !high?.ok || low.value >= high.value) {
+    return fail(`"${text.trim()}" is no range; expected lowest-highest, like A3-D5`);
+  }
+  return ok([match[1]!, match[2]!]);
+}
+
 function accidental(text: string): number {
   return text.startsWith('b') ? -text.length : text.length;
 }

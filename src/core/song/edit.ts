@@ -15,7 +15,8 @@ import type { Delay, Swing } from '../time/index';
 import type { CellChange, HitsChange, LineChange, PartChange, PushChange, VoiceChange } from './address';
 import { setCell, setHits, setLine, setPart, setPush, setVoice } from './edit-bar';
 import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
-import { mapSections, type KeptFinding, type Song } from './song';
+import { cleanReason, cleanTitle } from './names';
+import { inPlayedOrder, mapSections, type KeptFinding, type Song } from './song';
 
 /** Everything that can be done to a song, as plain data. */
 export type Edit =
@@ -87,9 +88,7 @@ export function applyEdit(song: Song, edit: Edit): Song {
     case 'setVoice':
       return setVoice(song, edit.change);
     case 'setHand':
-      return mapSections(song, (s) =>
-        s.name === edit.section ? { ...s, hands: { ...s.hands, [edit.player]: edit.hand } } : s,
-      );
+      return mapSections(song, (s) => (s.name === edit.section ? withHand(s, edit.player, edit.hand) : s));
     case 'setRange':
       return mapSections(song, (s) => {
         if (s.name !== edit.section) return s;
@@ -118,7 +117,7 @@ export function applyEdit(song: Song, edit: Edit): Song {
         form: song.form.map((entry, i) => (i >= edit.entry ? { ...entry, key: edit.key } : entry)),
       };
     case 'cut':
-      return cut(song, edit);
+      return inPlayedOrder(cut(song, edit));
     case 'setDelay': {
       const rig = { ...song.players[edit.player], delay: edit.delay };
       return { ...song, players: { ...song.players, [edit.player]: rig } };
@@ -171,18 +170,33 @@ export function applyEdit(song: Song, edit: Edit): Song {
     case 'setWishes':
       return mapSections(song, (s) => (s.name === edit.section ? { ...s, wishes: edit.wishes } : s));
     case 'keep':
-      return { ...song, kept: [...song.kept.filter((k) => !sameCause(k, edit.finding)), edit.finding] };
+      return {
+        ...song,
+        kept: [
+          ...song.kept.filter((k) => !sameCause(k, edit.finding)),
+          { ...edit.finding, reason: cleanReason(edit.finding.reason) },
+        ],
+      };
     case 'unkeep':
       return { ...song, kept: song.kept.filter((k) => !sameCause(k, edit.finding)) };
     case 'detach':
-      return detach(song, edit.entry, edit.name);
+      return inPlayedOrder(detach(song, edit.entry, edit.name));
     case 'setTitle':
-      return { ...song, title: edit.title };
+      return { ...song, title: cleanTitle(edit.title) || song.title };
     case 'replace':
       return edit.song;
     default:
       return unreachable(edit);
   }
+}
+
+/** A hand that does everything as usual is not written down. */
+function withHand(section: Section, player: Player, hand: SectionHand): Section {
+  const { [player]: _was, ...others } = section.hands ?? {};
+  const usual = hand.strokes === undefined && hand.with === undefined;
+  const hands = usual ? others : { ...others, [player]: hand };
+  const { hands: _were, ...rest } = section;
+  return Object.keys(hands).length === 0 ? rest : { ...rest, hands };
 }
 
 function withPlans(song: Song, plans: readonly NamedPlan[]): Song {

@@ -10,7 +10,9 @@ export {
   keyShift,
   materialOf,
   meterOf,
+  inPlayedOrder,
   sectionNamed,
+  sectionsByName,
   songKey,
   songLength,
   USUAL_HANDS,
@@ -41,5 +43,7 @@ export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
 export { momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { unfold, type Playing } from './unfold';
-export { readSong, saveSong, SONG_VERSION, type SavedSong } from './saved';
+export { saveSong, SONG_VERSION, type SavedSong } from './saved';
+export { MOST_CHARACTERS, readSong } from './read-saved';
+export { cleanReason, cleanTitle, joinNamed } from './names';
 export { refitSong, type Misfit, type Refit, type Refitted } from './refit';

@@ -118,7 +118,29 @@ export function songKey(song: Pick<Song, 'key'>): Key {
 }
 
 export function sectionNamed(song: Pick<Song, 'sections'>, name: string): Section | null {
-  return song.sections.find((s) => s.name === name) ?? null;
+  return sectionsByName(song).get(name) ?? null;
+}
+
+/** The sections by name. Remembered with the list: songs of thousands of sections are asked thousands of times. */
+export function sectionsByName({ sections }: Pick<Song, 'sections'>): ReadonlyMap<string, Section> {
+  let known = named.get(sections);
+  if (!known) named.set(sections, (known = new Map(sections.map((s) => [s.name, s]))));
+  return known;
+}
+
+const named = new WeakMap<Song['sections'], ReadonlyMap<string, Section>>();
+
+/** Sections in the order they are first played, then those that are written and not played: as chart text has them. */
+export function inPlayedOrder(song: Song): Song {
+  const byName = sectionsByName(song);
+  const order = new Set<Section>();
+  for (const entry of song.form) {
+    const section = byName.get(entry.section);
+    if (section) order.add(section);
+  }
+  for (const section of song.sections) order.add(section);
+  const sections = [...order];
+  return sections.every((s, i) => s === song.sections[i]) ? song : { ...song, sections };
 }
 
 export function mapSections(song: Song, change: (section: Section) => Section): Song {

@@ -63,6 +63,6 @@ function tuned(role: Role, tune: PlanTune, of: { driven: boolean; up: number }):
   }
   if (tune.low === 'rings') devices.drone = LOW_RINGS_POINTS;
   if (tune.low === 'stopped') devices.drone = LOW_STOPPED_POINTS;
-  const move = (m: number) => midi(m + of.up);
+  const move = (m: number) => midi(Math.min(127, Math.max(0, m + of.up)));
   return { ...role, devices, lowest: [move(role.lowest[0]), move(role.lowest[1])], top: move(role.top) };
 }

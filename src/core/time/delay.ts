@@ -19,7 +19,7 @@ export const DELAY_VALUES: Readonly<Record<string, number>> = {
 export function parseDelay(text: string): Result<Delay | null> {
   const value = text.trim();
   if (value === 'off') return ok(null);
-  const ticks = DELAY_VALUES[value];
+  const ticks = Object.hasOwn(DELAY_VALUES, value) ? DELAY_VALUES[value] : undefined;
   if (ticks !== undefined) return ok({ kind: 'ticks', ticks });
   const ms = /^(\d+)\s*ms$/.exec(value);
   const n = ms ? Number(ms[1]) : 0;

@@ -1,7 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { ordinal } from '../../core/base/index';
-import { readVoice } from '../../core/formats/index';
-import { parseKey } from '../../core/pitch/index';
+import { parseKey, parseRange } from '../../core/pitch/index';
 import { entryLength, songLength, type Edit } from '../../core/song/index';
 import { formatDuration, formatMeter, TEMPO_RANGE } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
@@ -112,7 +111,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
           value={material.voice ? material.voice.join('-') : ''}
           hint={`lowest-highest (empty: ${song.voice ? song.voice.join('-') : 'none'} as the song)`}
           onSet={(text) => {
-            const voice = text === '' ? null : readVoice(text);
+            const voice = text === '' ? null : parseRange(text);
             if (voice && !voice.ok) return setWrong(voice.error);
             edit(
               { kind: 'setRange', section: entry.section, voice: voice ? voice.value : null },

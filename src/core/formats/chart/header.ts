@@ -15,7 +15,7 @@ import {
   type Wish,
 } from '../../form/index';
 import { STROKE_WAYS } from '../../hits/index';
-import { parseKey } from '../../pitch/index';
+import { parseKey, parseRange } from '../../pitch/index';
 import {
   formatMeter,
   formatSwing,
@@ -25,7 +25,7 @@ import {
   type Meter,
   type Swing,
 } from '../../time/index';
-import { parts, readVoice } from './settings';
+import { parts } from './settings';
 
 /** What a header says of the section itself, whenever it is played. */
 export interface Asked {
@@ -39,6 +39,7 @@ export interface Asked {
 /** What stands after `== Name ==`. */
 export interface SectionHeader {
   readonly name: string;
+  /** 0: written and not played. */
   readonly times: number;
   readonly plan: FormEntry['plan'];
   readonly tune: PlanTune | null;
@@ -106,7 +107,9 @@ function setting(
   switch (word) {
     case 'x': {
       const times = Number(value);
-      return times >= 1 && times <= 99 ? { ...header, times } : `"${part}" does not fit; expected x1 to x99`;
+      return times <= 99
+        ? { ...header, times }
+        : `"${part}" does not fit; expected x1 to x99, or x0 for a section that is written and not played`;
     }
     case 'plan':
       return isPlan(value!)
@@ -148,7 +151,7 @@ function setting(
       return swing.value === null ? header : ask({ swing: swing.value });
     }
     case 'voice': {
-      const voice = readVoice(value!);
+      const voice = parseRange(value!);
       return voice.ok ? ask({ voice: voice.value }) : voice.error;
     }
     case 'guitar1':
@@ -197,7 +200,10 @@ export function withAsked(section: Section, asked: Asked): Section {
 const asking = new WeakMap<Section, { key: string; section: Section }>();
 
 /** The header of one entry, with what belongs to the section itself where it is written for the first time. */
-export function writeHeader(entry: FormEntry, section: Section | null): string {
+export function writeHeader(
+  entry: Omit<FormEntry, 'times'> & { times: number },
+  section: Section | null,
+): string {
   const settings = [
     ...(entry.times === 1 ? [] : [`x${entry.times}`]),
     ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),

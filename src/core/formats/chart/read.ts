@@ -1,11 +1,22 @@
 import { problemAt, type Problem } from '../../base/index';
 import { parseNamedPlan, PLAYERS, type FormEntry, type Player, type Section } from '../../form/index';
-import { parseKey } from '../../pitch/index';
-import { emptySong, FINDING_KINDS, meterOf, type FindingKind, type Song } from '../../song/index';
+import { parseKey, parseRange } from '../../pitch/index';
+import {
+  cleanTitle,
+  emptySong,
+  FINDING_KINDS,
+  inPlayedOrder,
+  joinNamed,
+  meterOf,
+  sectionsByName,
+  type FindingKind,
+  type KeptFinding,
+  type Song,
+} from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
 import { readSectionHeader, withAsked } from './header';
 import { readSection, ROW_LABELS, type PassBlock, type Row } from './read-section';
-import { parts, readInstrument, readVoice } from './settings';
+import { parts, readInstrument } from './settings';
 
 /** A chart as understood: always a song, with every problem found on the way in the order of the text. */
 export interface ChartRead {
@@ -73,6 +84,7 @@ function readWith(text: string, memo: Memo): ChartRead {
   const form: FormEntry[] = [];
   /** What `key Em from here` has set for all that follows. */
   let keyOn: string | null = null;
+  const nextFree = new Map<string, number>();
   for (const block of blocks) {
     const header = readSectionHeader(block.header, problems, strings);
     const hasRows = block.lines.some((l) => l.trim() !== '');
@@ -92,7 +104,7 @@ function readWith(text: string, memo: Memo): ChartRead {
       }
     } else {
       if (sections.has(name)) {
-        name = freshName(name, sections);
+        name = freshName(name, sections, nextFree);
         problems.push(
           problemAt(
             block.header.line,
@@ -121,16 +133,17 @@ function readWith(text: string, memo: Memo): ChartRead {
       const message = `${name} has ${known.bars.length} bars; expected bars 1-${known.bars.length} or fewer`;
       problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
     }
-    form.push({
-      section: name,
-      times,
-      plan,
-      ...(tune === null ? {} : { tune }),
-      key,
-      ...(tempo === null ? {} : { tempo }),
-      ...(feel === null ? {} : { feel }),
-      ...(bars === null || bars >= known.bars.length ? {} : { bars }),
-    });
+    if (times > 0)
+      form.push({
+        section: name,
+        times,
+        plan,
+        ...(tune === null ? {} : { tune }),
+        key,
+        ...(tempo === null ? {} : { tempo }),
+        ...(feel === null ? {} : { feel }),
+        ...(bars === null || bars >= known.bars.length ? {} : { bars }),
+      });
     if (!hasRows && header.asked.meter) {
       const message = `the bars of ${name} are written above; expected its meter there`;
       problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
@@ -138,8 +151,9 @@ function readWith(text: string, memo: Memo): ChartRead {
     const { meter: _meter, ...later } = header.asked;
     sections.set(name, withAsked(known, hasRows ? header.asked : later));
   }
-  song = { ...song, sections: [...sections.values()], form };
-  for (const { text: raw, line } of kept) song = readKeep(song, raw, line, problems);
+  song = inPlayedOrder({ ...song, sections: [...sections.values()], form });
+  const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, raw, line, problems) ?? []);
+  if (keeps.length > 0) song = { ...song, kept: keeps };
   return { song, problems: problems.sort((a, b) => a.line - b.line || a.column - b.column) };
 }
 
@@ -166,10 +180,10 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
     return song;
   };
   switch (name) {
-    case 'title':
-      return value === ''
-        ? wrong('the title is empty; expected the name of the song')
-        : { ...song, title: value };
+    case 'title': {
+      const title = cleanTitle(value);
+      return title === '' ? wrong('the title is empty; expected the name of the song') : { ...song, title };
+    }
     case 'key': {
       const key = parseKey(value);
       return key.ok ? { ...song, key: key.value.text } : wrong(key.error);
@@ -194,7 +208,7 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
       return plans.length > 0 ? { ...song, plans } : song;
     }
     case 'voice': {
-      const voice = readVoice(value);
+      const voice = parseRange(value);
       return voice.ok ? { ...song, voice: voice.value } : wrong(voice.error);
     }
     case 'guitar1':
@@ -292,19 +306,19 @@ function readBars(raw: string, first: number, line: number): Row['bars'] {
 const KEEP =
   /^\s*keep\s*:\s*(.+?)(?:\s+pass\s+(\d+))?\s+bar\s+(\d+)(?:\s+beat\s+(\d+(?:\.\d+)?))?\s+([a-z-]+)((?:\s+(?:guitar1|guitar2|bass))*)((?:\s+[A-G](?:##?|bb?)?-?\d)*)\s*(?:"([^"]*)")?\s*$/;
 
-function readKeep(song: Song, raw: string, line: number, problems: Problem[]): Song {
+function readKeep(song: Song, raw: string, line: number, problems: Problem[]): KeptFinding | null {
   const match = KEEP.exec(raw);
-  const wrong = (message: string): Song => {
+  const wrong = (message: string): null => {
     problems.push(problemAt(line, 1, raw.trimEnd().length, message));
-    return song;
+    return null;
   };
   const example = 'keep: Chorus bar 2 rub guitar1 guitar2 "the bite is the point"';
   if (!match) {
     return wrong(`expected section, bar, kind, players, perhaps notes, and a reason, like ${example}`);
   }
   const [, section, pass, bar, beat, kind, players, notes, reason] = match;
-  const join = connectionNamed(song, section!);
-  const known = join ?? song.sections.find((s) => s.name === section);
+  const byName = sectionsByName(song);
+  const known = joinNamed(byName, section!) ?? byName.get(section!);
   if (!known) return wrong(`there is no section "${section}"; expected one written above, like ${example}`);
   if (Number(bar) < 1 || Number(bar) > known.bars.length) {
     return wrong(`${section} has ${known.bars.length} bars; expected bar 1 to ${known.bars.length}`);
@@ -318,7 +332,7 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
   }
   const words = (text: string) => (text.trim() === '' ? [] : text.trim().split(/\s+/));
   const named = words(players!) as Player[];
-  const finding = {
+  return {
     section: section!,
     pass: pass === undefined ? null : Number(pass),
     bar: Number(bar),
@@ -328,19 +342,12 @@ function readKeep(song: Song, raw: string, line: number, problems: Problem[]): S
     notes: words(notes!),
     reason: reason ?? '',
   };
-  return { ...song, kept: [...song.kept, finding] };
 }
 
-/** The two bars where one section goes into another, `Verse > Chorus`; null when the text names no such place. */
-function connectionNamed(song: Song, text: string): Section | null {
-  const [from, to = ''] = text.split(' > ');
-  const named = (name: string | undefined) => song.sections.find((s) => s.name === name);
-  // A number after it tells apart ways in which the same two meet, unless the section itself is called so.
-  const [a, b] = [named(from), named(to) ?? named(to.replace(/ \d+$/, ''))];
-  if (!a || !b) return null;
-  return { ...b, bars: [a.bars.at(-1)!, b.bars[0]!] };
-}
-
-function freshName(name: string, taken: ReadonlyMap<string, unknown>): string {
-  for (let n = 2; ; n += 1) if (!taken.has(`${name} ${n}`)) return `${name} ${n}`;
+/** The first free `Verse 2`, `Verse 3` …; `next` remembers where to go on, for texts that repeat one name. */
+function freshName(name: string, taken: ReadonlyMap<string, unknown>, next: Map<string, number>): string {
+  let n = next.get(name) ?? 2;
+  while (taken.has(`${name} ${n}`)) n += 1;
+  next.set(name, n + 1);
+  return `${name} ${n}`;
 }

@@ -9,7 +9,6 @@ import {
   type Hand,
 } from '../../grip/index';
 import { formatTuning, FRETS_RANGE, parseTuning, SCALE_RANGE_MM } from '../../instrument/index';
-import { parseNote } from '../../pitch/index';
 import { GUITAR_SCALE_MM, BASS_SCALE_MM } from '../../instrument/index';
 import { USUAL_HANDS, type Rig } from '../../song/index';
 import { formatDelay, parseDelay } from '../../time/index';
@@ -68,17 +67,6 @@ function writeHand(hand: Hand): string {
   return `${size}${hand.thumb ? '; thumb yes' : ''}${own.length > 0 ? `; spread ${own.join(' ')}` : ''}`;
 }
 
-/** Reads `A3-D5`. */
-export function readVoice(text: string): Result<readonly [string, string]> {
-  const match = /^([A-G][#b]{0,2}\d)\s*-\s*([A-G][#b]{0,2}\d)$/.exec(text.trim());
-  const low = match ? parseNote(match[1]!) : null;
-  const high = match ? parseNote(match[2]!) : null;
-  if (!match || !low?.ok || !high?.ok || low.value >= high.value) {
-    return fail(`"${text.trim()}" is no range; expected lowest-highest, like A3-D5`);
-  }
-  return ok([match[1]!, match[2]!]);
-}
-
 /** `;`-separated parts with their offsets, blanks left out. */
 export function parts(text: string): readonly { readonly part: string; readonly offset: number }[] {
   return [...text.matchAll(/[^;]+/g)]
@@ -107,7 +95,7 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
       return ok({ ...instrument, gain });
     }
     case 'scale': {
-      const scaleMm = whole(value.replace(/\s*mm$/, ''), SCALE_RANGE_MM, 'the scale in mm');
+      const scaleMm = within(value.replace(/\s*mm$/, ''), SCALE_RANGE_MM, 'the scale in mm');
       return scaleMm.ok ? ok({ ...instrument, scaleMm: scaleMm.value }) : scaleMm;
     }
     case 'delay': {
@@ -160,6 +148,13 @@ function whole(value: string, range: { min: number; max: number }, what: string)
   return ok(n);
 }
 
+function within(value: string, range: { min: number; max: number }, what: string): Result<number> {
+  const n = Number(value);
+  if (value === '' || !(n >= range.min && n <= range.max))
+    return fail(`"${value}" does not fit; expected ${range.min} to ${range.max} for ${what}`);
+  return ok(n);
+}
+
 /** Reads `1-4 125 1-2 70`: pairs of fingers and how far apart they may be, in mm. */
 function readSpread(text: string, hand: Hand): Result<Hand['spreadMm']> {
   const words = text.split(/\s+/);
@@ -167,7 +162,7 @@ function readSpread(text: string, hand: Hand): Result<Hand['spreadMm']> {
   for (let i = 0; i < words.length; i += 2) {
     const pair = FINGER_PAIRS.find((p) => `${p[0]}-${p[1]}` === words[i]);
     if (!pair) return fail(`"${words[i]}" is no pair of fingers; expected pairs like 1-4 125 (in mm)`);
-    const mm = whole(words[i + 1] ?? '', SPREAD_RANGE_MM, `fingers ${words[i]}, in mm`);
+    const mm = within(words[i + 1] ?? '', SPREAD_RANGE_MM, `fingers ${words[i]}, in mm`);
     if (!mm.ok) return mm;
     spread[pair] = mm.value;
   }

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../../base/index';
-import type { Push } from '../../form/index';
+import { MOST_PLACES, type Push } from '../../form/index';
 
 /** A word between bar lines with its column (from 1). */
 export interface Word {
@@ -28,7 +28,7 @@ export function placeWords(
   bar: { readonly ticks: number; readonly meter: string },
 ): Result<readonly PlacedWord[]> {
   const step = bar.ticks / words.length;
-  if (!Number.isInteger(step)) {
+  if (!Number.isInteger(step) || words.length > MOST_PLACES) {
     return fail(
       `${words.length} symbols do not divide a ${bar.meter} bar evenly; expected 1, 2, 3, 4, 6 or 8 (use . to hold)`,
     );
@@ -48,7 +48,7 @@ export function writePlaces(
   starts: readonly { readonly at: number; readonly push: Push; readonly text: string }[],
   barTicks: number,
 ): string {
-  for (let n = 1; n <= 64; n += 1) {
+  for (let n = 1; n <= MOST_PLACES; n += 1) {
     const step = barTicks / n;
     if (!Number.isInteger(step) || starts.some(({ at }) => at % step !== 0)) continue;
     const words = Array.from({ length: n }, (_, i) => {

@@ -12,7 +12,7 @@ import {
   type Variant,
 } from '../../form/index';
 import { formatLine } from '../../line/index';
-import { meterOf, type KeptFinding, type Song } from '../../song/index';
+import { cleanReason, meterOf, sectionsByName, type KeptFinding, type Song } from '../../song/index';
 import { barTicks, formatMeter, type Meter } from '../../time/index';
 import { writeHeader } from './header';
 import { writeInstrument } from './settings';
@@ -33,8 +33,9 @@ export function writeChart(song: Song): string {
     ...PLAYERS.map((p) => `${p}: ${writeInstrument(song.players[p])}`),
   ];
   const written = new Set<string>();
+  const byName = sectionsByName(song);
   for (const entry of song.form) {
-    const section = song.sections.find((s) => s.name === entry.section);
+    const section = byName.get(entry.section);
     if (!section) continue;
     const again = written.has(section.name);
     written.add(section.name);
@@ -42,6 +43,15 @@ export function writeChart(song: Song): string {
     if (!(again && lines.at(-1)!.startsWith('=='))) lines.push('');
     lines.push(writeHeader(entry, again ? null : section));
     if (!again) lines.push(...writeSection(section, { song, meter: meterOf(song, section) }));
+  }
+  for (const section of song.sections) {
+    if (written.has(section.name)) continue;
+    const unplayed = { section: section.name, times: 0, plan: null, key: null };
+    lines.push(
+      '',
+      writeHeader(unplayed, section),
+      ...writeSection(section, { song, meter: meterOf(song, section) }),
+    );
   }
   if (song.kept.length > 0) lines.push('', ...song.kept.map(writeKept));
   return `${lines.join('\n')}\n`;
@@ -179,7 +189,7 @@ function writeKept(kept: KeptFinding): string {
   const players = kept.players.map((p) => ` ${p}`).join('');
   const beat = kept.beat === null ? '' : ` beat ${kept.beat}`;
   const notes = kept.notes.map((n) => ` ${n}`).join('');
-  return `keep: ${kept.section}${pass} bar ${kept.bar}${beat} ${kept.kind}${players}${notes} "${kept.reason.replace(/["\r\n]/g, "'")}"`;
+  return `keep: ${kept.section}${pass} bar ${kept.bar}${beat} ${kept.kind}${players}${notes} "${cleanReason(kept.reason)}"`;
 }
 
 function sameCells(a: readonly PlacedCell[], b: readonly PlacedCell[]): boolean {

@@ -1,0 +1,213 @@
+import { OPEN, PLAYERS, type Player } from './cell';
+import {
+  openCells,
+  type Bar,
+  type BarPatch,
+  type PlacedCell,
+  type PlacedChord,
+  type Section,
+  type Variant,
+} from './section';
+
+/** Most places a bar of chords or grips is divided into, in chart text and therefore everywhere. */
+export const MOST_PLACES = 64;
+
+/** Something no chart can say; `path` is inside the section, like `bars[2].chords`. */
+export interface Unsayable {
+  readonly path: string;
+  readonly message: string;
+}
+
+/**
+ * A section as chart text says it, so that text → song → text and song → text → song keep everything: starts in order,
+ * a chord and a cell of everybody at its beginning, an open cell for each chord under an open one, passes cut into
+ * stretches that replace the same rows. What sounds stays the same. What no chart can say (two cells at one tick,
+ * starts off every division, a pass with nothing left) is listed and left as it is.
+ */
+export function sayableSection(
+  section: Section,
+  barTicks: number,
+): { readonly section: Section; readonly problems: readonly Unsayable[] } {
+  const problems: Unsayable[] = [];
+  const say = (path: string) => (message: string) => problems.push({ path, message });
+  const bars = section.bars.map((bar, i): Bar => {
+    const at = `bars[${i}]`;
+    const chords = placed(bar.chords, { barTicks, say: say(`${at}.chords`) });
+    const opening = i === 0 ? withChord(chords) : chords;
+    const cells = { ...bar.cells };
+    const hits = { ...bar.hits };
+    for (const player of PLAYERS) {
+      if (bar.lines?.[player]) {
+        hits[player] = null;
+        continue;
+      }
+      const own = placed(cells[player], { barTicks, say: say(`${at}.cells.${player}`) });
+      cells[player] = choices(i === 0 ? withCell(own) : own, opening);
+    }
+    checkVoice(bar.voice, { barTicks, say: say(`${at}.voice`) });
+    return { ...bar, chords: opening, cells, hits };
+  });
+  const variants = section.variants.flatMap((variant, v) => {
+    const at = `variants[${v}]`;
+    const patches = variant.bars.map((patch, i) =>
+      sayablePatch(patch, {
+        base: bars[variant.fromBar + i],
+        first: variant.fromBar + i === 0,
+        barTicks,
+        say: (path) => say(`${at}.bars[${i}]${path}`),
+      }),
+    );
+    return stretches({ ...variant, bars: patches });
+  });
+  for (const [v, variant] of variants.entries()) {
+    if (!variant.bars[0]?.out) continue;
+    if (variant.fromBar === 0 || variant.fromBar + variant.bars.length < bars.length) {
+      const message = `only the last bars can be left out on a pass; expected them to end with bar ${bars.length}, and not all of them`;
+      say(`variants[${Math.min(v, section.variants.length - 1)}]`)(message);
+    }
+  }
+  if (bars.length === 0) say('bars')('a section without bars; expected at least one');
+  return { section: { ...section, bars, variants }, problems };
+}
+
+interface Where {
+  readonly barTicks: number;
+  readonly say: (message: string) => void;
+}
+
+/** In time order; two at one tick and starts that no division reaches are said. */
+function placed<T extends { readonly at: number }>(
+  list: readonly T[],
+  { barTicks, say }: Where,
+): readonly T[] {
+  const isSorted = list.every((one, i) => i === 0 || list[i - 1]!.at < one.at);
+  const sorted = isSorted ? list : [...list].sort((a, b) => a.at - b.at);
+  const twice = sorted.find((one, i) => i > 0 && sorted[i - 1]!.at === one.at);
+  if (twice) say(`two of them start at tick ${twice.at}; expected each at its own`);
+  const step = sorted.reduce((gcd, { at }) => greatestDivisor(gcd, at), barTicks);
+  if (barTicks / step > MOST_PLACES) {
+    const off = sorted.find(({ at }) => barTicks / greatestDivisor(barTicks, at) > MOST_PLACES);
+    const where = off ? `tick ${off.at} lies` : 'these starts lie';
+    say(
+      `${where} on no division of the bar; expected starts that divide ${barTicks} ticks into at most ${MOST_PLACES} places`,
+    );
+  }
+  return sorted;
+}
+
+function greatestDivisor(a: number, b: number): number {
+  return b === 0 ? a : greatestDivisor(b, a % b);
+}
+
+function withChord(chords: readonly PlacedChord[]): readonly PlacedChord[] {
+  return chords[0]?.at === 0 ? chords : [{ at: 0, push: 0, chord: 'N.C.' }, ...chords];
+}
+
+function withCell(cells: readonly PlacedCell[]): readonly PlacedCell[] {
+  return cells[0]?.at === 0 ? cells : [{ at: 0, push: 0, cell: OPEN }, ...cells];
+}
+
+/** An open cell that lasts over chords is a choice for each of them. */
+function choices(cells: readonly PlacedCell[], chords: readonly PlacedChord[]): readonly PlacedCell[] {
+  if (!cells.some((c) => c.cell.kind === 'open')) return cells;
+  const all = cells.flatMap((c, i) => {
+    if (c.cell.kind !== 'open') return [c];
+    const until = cells[i + 1]?.at ?? Infinity;
+    return [c, ...openCells(chords.filter((chord) => chord.at > c.at && chord.at < until))];
+  });
+  return all.length === cells.length ? cells : all;
+}
+
+function checkVoice(voice: string | null | undefined, { barTicks, say }: Where): void {
+  if (voice && barTicks % voice.length !== 0)
+    say(`${voice.length} voice marks do not divide the bar evenly; expected 8 or 16`);
+}
+
+function sayablePatch(
+  patch: BarPatch,
+  of: { base: Bar | undefined; first: boolean; barTicks: number; say: (path: string) => (m: string) => void },
+): BarPatch {
+  if (patch.out) return { out: true };
+  const { base, first, barTicks, say } = of;
+  const own = patch.chords && placed(patch.chords, { barTicks, say: say('.chords') });
+  const chords = own && first ? withChord(own) : own;
+  const cells: Partial<Record<Player, readonly PlacedCell[]>> = {};
+  const lines = { ...patch.lines };
+  const hits = patch.hits && { ...patch.hits };
+  for (const player of PLAYERS) {
+    const written = patch.cells?.[player];
+    if (lines[player]) {
+      if (written) cells[player] = written;
+      if (hits?.[player] !== undefined) hits[player] = null;
+    } else if (written) {
+      const list = placed(written, { barTicks, say: say(`.cells.${player}`) });
+      cells[player] = choices(first ? withCell(list) : list, chords ?? base?.chords ?? []);
+    } else if (chords && base) {
+      // Under other chords a row that is left out would be open: what goes on is written out.
+      const line = base.lines?.[player];
+      if (line) lines[player] = line;
+      cells[player] = line ? base.cells[player] : choices(base.cells[player], chords);
+    }
+  }
+  checkVoice(patch.voice, { barTicks, say: say('.voice') });
+  const { chords: _chords, cells: _cells, lines: _lines, hits: _hits, ...rest } = patch;
+  return {
+    ...rest,
+    ...(chords ? { chords } : {}),
+    ...(Object.keys(cells).length > 0 ? { cells } : {}),
+    ...(Object.keys(lines).length > 0 ? { lines } : {}),
+    ...(hits && Object.keys(hits).length > 0 ? { hits } : {}),
+  };
+}
+
+/** The bars of a pass in stretches that each replace the same rows; bars that replace nothing go. */
+function stretches(variant: Variant): readonly Variant[] {
+  const found: { fromBar: number; bars: BarPatch[]; rows: string }[] = [];
+  variant.bars.forEach((patch, i) => {
+    const rows = rowsOf(patch);
+    const last = found.at(-1);
+    const joined =
+      last && last.fromBar + last.bars.length === variant.fromBar + i ? together(last.rows, rows) : null;
+    if (last && joined !== null) {
+      last.bars.push(patch);
+      last.rows = joined;
+    } else found.push({ fromBar: variant.fromBar + i, bars: [patch], rows });
+  });
+  return found
+    .filter(({ bars }) => bars.some((patch) => Object.keys(patch).length > 0))
+    .map(({ fromBar, bars }) => ({ pass: variant.pass, fromBar, bars }));
+}
+
+/** One sign for each row a patch replaces: a line (`l`) stands among grips (`g`) as well as among bars with neither. */
+function rowsOf(patch: BarPatch): string {
+  if (patch.out) return 'out';
+  const players = PLAYERS.map((player) => {
+    const part = patch.lines?.[player] ? 'l' : patch.cells?.[player] ? 'g' : '-';
+    return part + (patch.hits?.[player] === undefined ? '-' : 'h');
+  });
+  return `${patch.chords ? 'c' : '-'}${patch.voice === undefined ? '-' : 'v'}${players.join('')}`;
+}
+
+/** The rows of both, or null when one chart block cannot say both. */
+function together(a: string, b: string): string | null {
+  if (a === b) return a;
+  if (a === 'out' || b === 'out' || a.length !== b.length) return null;
+  let both = '';
+  for (let i = 0; i < a.length; i += 1) {
+    const [x, y] = [a[i]!, b[i]!];
+    const isPart = i >= 2 && i % 2 === 0;
+    if (x === y) both += x;
+    else if (isPart && (x === 'l' || y === 'l')) both += x === 'l' ? y : x;
+    else return null;
+  }
+  return both;
+}
+
+/** Why a text cannot name a section: the chart's header must give it back. Null when it can. */
+export function sectionNameTrouble(name: string): string | null {
+  if (name.trim() === '') return 'the name of the section is empty; expected one like Verse';
+  if (name !== name.trim()) return `"${name}" begins or ends with a space; expected the name alone`;
+  if (/==|[\p{Cc}\u2028\u2029]/u.test(name))
+    return `"${name}" cannot name a section; expected a name on one line without ==`;
+  return null;
+}

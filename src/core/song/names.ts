@@ -1,0 +1,25 @@
+import type { Section } from '../form/index';
+
+/** A title on one line without spaces around it, as chart text gives it back; empty when nothing is left. */
+export function cleanTitle(text: string): string {
+  return text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ').trim();
+}
+
+/** A reason as chart text can quote it: on one line, with single quotes. */
+export function cleanReason(text: string): string {
+  return text.replace(/"/g, "'").replace(/[\p{Cc}\u2028\u2029]+/gu, ' ');
+}
+
+/**
+ * The two bars where one section goes into another, named `Verse > Chorus`; null when the text names no such place.
+ * A number after it tells apart ways in which the same two meet, unless the section itself is called so.
+ */
+export function joinNamed(sections: ReadonlyMap<string, Section>, text: string): Section | null {
+  for (let cut = text.indexOf(' > '); cut >= 0; cut = text.indexOf(' > ', cut + 1)) {
+    const to = text.slice(cut + 3);
+    const a = sections.get(text.slice(0, cut));
+    const b = sections.get(to) ?? sections.get(to.replace(/ \d+$/, ''));
+    if (a && b) return { ...b, bars: [...a.bars.slice(-1), ...b.bars.slice(0, 1)] };
+  }
+  return null;
+}

@@ -1,0 +1,428 @@
+import { ValidationError } from 'yup';
+import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
+import {
+  lineCells,
+  parseCell,
+  parseNamedPlan,
+  parseTune,
+  parseWish,
+  PLAYERS,
+  sayableSection,
+  type Bar,
+  type BarPatch,
+  type FormEntry,
+  type NamedPlan,
+  type PlacedCell,
+  type Player,
+  type Section,
+  type SectionHand,
+  type Wish,
+} from '../form/index';
+import { HANDS } from '../grip/index';
+import { parseHits } from '../hits/index';
+import { parseTuning } from '../instrument/index';
+import { parseLine, type Line } from '../line/index';
+import { isNoChord, parseChord, parseKey, parseNote, parseRange } from '../pitch/index';
+import {
+  barTicks,
+  COMMON_TIME,
+  formatMeter,
+  parseDelay,
+  parseMeter,
+  parseSwing,
+  type Meter,
+} from '../time/index';
+import { cleanReason, cleanTitle, joinNamed } from './names';
+import { SONG_FORMAT, SONG_VERSION } from './saved';
+import { wrapSchema, type SavedValues } from './saved-schema';
+import { inPlayedOrder, USUAL_HANDS, type KeptFinding, type Song, type Version } from './song';
+
+/** Most characters of a song file or chart that is read at all, about 5 MB: hundreds of times the longest song. */
+export const MOST_CHARACTERS = 5_000_000;
+
+/**
+ * Reads a song file's JSON. Fails with every problem and its path when it is not ours, of a newer version,
+ * or says something no chart can say; what can be said in one way only is put into that form (starts in order, a key
+ * as `Dm`). The file itself is never changed.
+ */
+export function readSong(json: unknown): Result<Song, readonly Problem[]> {
+  const head = json as { format?: unknown; version?: unknown; song?: unknown } | null;
+  if (typeof json !== 'object' || head === null || head.format !== SONG_FORMAT) {
+    return fail([
+      problemIn('format', `this is not an Orchestron song file; expected "format": "${SONG_FORMAT}"`),
+    ]);
+  }
+  if (typeof head.version !== 'number' || !Number.isInteger(head.version) || head.version < 1) {
+    return fail([
+      problemIn('version', `expected a file version from 1 to ${SONG_VERSION}, found ${show(head.version)}`),
+    ]);
+  }
+  if (head.version > SONG_VERSION) {
+    return fail([
+      problemIn(
+        'version',
+        `this file was made by a newer Orchestron (file version ${head.version}); expected at most ${SONG_VERSION}. Update, or export it there as chart text`,
+      ),
+    ]);
+  }
+  return readValues(head.song, 'song');
+}
+
+/** The song inside a file, or inside a version; `path` is where it stands in the file. */
+function readValues(song: unknown, path: string): Result<Song, readonly Problem[]> {
+  let values: SavedValues;
+  try {
+    values = wrapSchema.validateSync(
+      { song: withoutVersions(song) },
+      { abortEarly: false, strict: true },
+    ).song;
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
+    const inner = error.inner.length > 0 ? error.inner : [error];
+    return fail(
+      inner.slice(0, MOST_PROBLEMS).map((e) => problemIn(under(path, e.path ?? 'song'), e.message)),
+    );
+  }
+  const problems: Problem[] = [];
+  const read = new Reading(values, (at, message) =>
+    problems.push(problemIn(under(path, at), message)),
+  ).song();
+  const versions = path === 'song' ? versionsOf(song, problems) : noVersions(song, path, problems);
+  if (problems.length > 0) return fail(problems.slice(0, MOST_PROBLEMS));
+  return ok(versions.length > 0 ? { ...read, versions } : read);
+}
+
+/** Enough to mend a file by; a file that is wrong throughout would have one for every bar. */
+const MOST_PROBLEMS = 200;
+
+/** `song.bars[0]` inside a version becomes `song.versions[1].song.bars[0]`. */
+function under(path: string, inner: string): string {
+  return inner.replace(/^song/, path);
+}
+
+/** Versions are read one by one, each as a file's song is. */
+function withoutVersions(song: unknown): unknown {
+  if (typeof song !== 'object' || song === null || !('versions' in song)) return song;
+  const { versions: _versions, ...rest } = song;
+  return rest;
+}
+
+function versionsOf(song: unknown, problems: Problem[]): readonly Version[] {
+  const list = (song as { versions?: unknown }).versions;
+  if (list === undefined) return [];
+  if (!Array.isArray(list)) {
+    problems.push(problemIn('song.versions', `expected a list of versions, found ${show(list)}`));
+    return [];
+  }
+  return list.flatMap((one: unknown, i): Version[] => {
+    const at = `song.versions[${i}]`;
+    const { name, song: inner } = (one ?? {}) as { name?: unknown; song?: unknown };
+    if (typeof name !== 'string' || typeof inner !== 'object' || inner === null) {
+      problems.push(problemIn(at, 'expected a name and a song'));
+      return [];
+    }
+    const read = readValues(inner, `${at}.song`);
+    if (read.ok) return [{ name, song: read.value }];
+    problems.push(...read.error);
+    return [];
+  });
+}
+
+function noVersions(song: unknown, path: string, problems: Problem[]): readonly Version[] {
+  const list = (song as { versions?: unknown }).versions;
+  if (list !== undefined && !(Array.isArray(list) && list.length === 0))
+    problems.push(
+      problemIn(`${path}.versions`, 'a version holds no versions of its own; expected none here'),
+    );
+  return [];
+}
+
+type Say = (path: string, message: string) => void;
+type Checked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: string };
+type SavedSection = SavedValues['sections'][number];
+type PlacedIn = readonly { at: number; push: number; cell: string }[];
+
+/** A path in the file, and the metre of the section it is in. */
+interface At {
+  readonly path: string;
+  readonly meter: Meter;
+}
+
+/** One song being understood; everything wrong is said, so that all of it can be mended at once. */
+class Reading {
+  readonly #saved: SavedValues;
+  readonly #say: Say;
+  readonly #strings: Readonly<Record<Player, number>>;
+
+  constructor(saved: SavedValues, say: Say) {
+    this.#saved = saved;
+    this.#say = say;
+    const { guitar1, guitar2, bass } = saved.players;
+    this.#strings = {
+      guitar1: guitar1.tuning.length,
+      guitar2: guitar2.tuning.length,
+      bass: bass.tuning.length,
+    };
+  }
+
+  song(): Song {
+    const saved = this.#saved;
+    const meter = this.#taken('song.meter', parseMeter(saved.meter)) ?? COMMON_TIME;
+    const title = cleanTitle(saved.title);
+    if (title === '') this.#say('song.title', 'the title is empty; expected the name of the song');
+    const sections = this.#sections(meter);
+    const byName = new Map(sections.map((s) => [s.name, s]));
+    const form = saved.form.map((entry, i) => this.#entry(entry, byName, `song.form[${i}]`));
+    const plans = (saved.plans ?? []).flatMap((text, i): NamedPlan[] => {
+      const plan = this.#taken(`song.plans[${i}]`, parseNamedPlan(text));
+      return plan === null ? [] : [plan];
+    });
+    return inPlayedOrder({
+      title,
+      key: this.#key('song.key', saved.key),
+      tempo: saved.tempo,
+      meter,
+      voice: saved.voice === null ? null : this.#range('song.voice', saved.voice),
+      players: this.#rigs(),
+      sections,
+      form,
+      ...(plans.length > 0 ? { plans } : {}),
+      kept: saved.kept.map((k, i) => this.#kept(k, byName, { path: `song.kept[${i}]`, meter })),
+    });
+  }
+
+  #taken<T>(path: string, result: Checked<T>): T | null {
+    if (result.ok) return result.value;
+    this.#say(path, result.error);
+    return null;
+  }
+
+  #key(path: string, text: string): string {
+    return this.#taken(path, parseKey(text))?.text ?? 'C';
+  }
+
+  #range(path: string, [low, high]: readonly string[]): readonly [string, string] | null {
+    return this.#taken(path, parseRange(`${low}-${high}`));
+  }
+
+  #sections(songMeter: Meter): readonly Section[] {
+    const names = new Set<string>();
+    return this.#saved.sections.map((s, i) => {
+      const path = `song.sections[${i}]`;
+      if (names.has(s.name))
+        this.#say(`${path}.name`, `two sections are called "${s.name}"; expected different names`);
+      names.add(s.name);
+      const own = s.meter === undefined ? null : this.#taken(`${path}.meter`, parseMeter(s.meter));
+      const meter = own ?? songMeter;
+      const read = this.#section(s, { path, meter });
+      const said = sayableSection(own ? { ...read, meter: own } : read, barTicks(meter));
+      for (const p of said.problems) this.#say(`${path}.${p.path}`, p.message);
+      return said.section;
+    });
+  }
+
+  #section(s: SavedSection, { path, meter }: At): Section {
+    const swing = this.#taken(`${path}.swing`, parseSwing(s.swing ?? 'straight'));
+    const voice = s.voice ? this.#range(`${path}.voice`, s.voice) : null;
+    const hands = this.#hands(s.hands, `${path}.hands`);
+    const bars = s.bars.map((b, n): Bar => {
+      const at = `${path}.bars[${n}]`;
+      return {
+        chords: this.#chords(b.chords, { path: `${at}.chords`, meter }),
+        hits: this.#patterns(b.hits, { path: `${at}.hits`, meter }) as Bar['hits'],
+        voice: b.voice,
+        ...(this.#part(b, n, { path: at, meter }) as Pick<Bar, 'cells' | 'lines'>),
+      };
+    });
+    const variants = s.variants.map((v, n) => {
+      const at = `${path}.variants[${n}]`;
+      if (v.fromBar + v.bars.length > s.bars.length)
+        this.#say(at, `reaches past the section's ${s.bars.length} bars`);
+      const patches = v.bars.map((p, k): BarPatch => {
+        const where = `${at}.bars[${k}]`;
+        return {
+          ...(p.chords ? { chords: this.#chords(p.chords, { path: `${where}.chords`, meter }) } : {}),
+          ...this.#part(p, v.fromBar + k, { path: where, meter }),
+          ...(p.hits ? { hits: this.#patterns(p.hits, { path: `${where}.hits`, meter }) } : {}),
+          ...(p.voice === undefined ? {} : { voice: p.voice }),
+          ...(p.out ? { out: true as const } : {}),
+        };
+      });
+      return { pass: v.pass, fromBar: v.fromBar, bars: patches };
+    });
+    const wishes = (s.wishes ?? []).flatMap((text, n): Wish[] => {
+      const wish = this.#taken(`${path}.wishes[${n}]`, parseWish(text, this.#strings));
+      return wish === null ? [] : [wish];
+    });
+    return {
+      name: s.name,
+      ...(swing ? { swing } : {}),
+      ...(voice ? { voice } : {}),
+      ...(hands ? { hands } : {}),
+      bars,
+      wishes,
+      variants,
+    };
+  }
+
+  #hands(from: SavedSection['hands'], path: string): Section['hands'] | null {
+    const hands: Partial<Record<Player, SectionHand>> = {};
+    for (const player of PLAYERS) {
+      const hand = from?.[player] as SectionHand | undefined;
+      if (hand?.with === player) this.#say(`${path}.${player}.with`, `${player} cannot strike with itself`);
+      if (hand && (hand.strokes ?? hand.with) !== undefined) hands[player] = { ...hand };
+    }
+    return Object.keys(hands).length > 0 ? hands : null;
+  }
+
+  /** Cells and lines of one bar (from 0): a line's steps are its cells. */
+  #part(
+    from: {
+      cells?: { [P in Player]?: PlacedIn | undefined } | undefined;
+      lines?: { [P in Player]?: string | undefined } | undefined;
+    },
+    bar: number,
+    { path, meter }: At,
+  ): Pick<BarPatch, 'cells' | 'lines'> {
+    const lines: Partial<Record<Player, Line>> = {};
+    const cells: Partial<Record<Player, readonly PlacedCell[]>> = {};
+    for (const player of PLAYERS) {
+      const strings = this.#strings[player];
+      const list = from.cells?.[player];
+      if (list !== undefined)
+        cells[player] = this.#cells(list, player, { path: `${path}.cells.${player}`, meter });
+      const text = from.lines?.[player];
+      if (text === undefined) continue;
+      const line = parseLine(text, { meter, strings });
+      if (line.ok) {
+        lines[player] = line.value;
+        cells[player] = lineCells(line.value, { strings, first: bar === 0 });
+      } else {
+        for (const p of line.error) this.#say(`${path}.lines.${player}`, p.message);
+      }
+    }
+    return {
+      ...(from.cells || Object.keys(lines).length > 0 ? { cells } : {}),
+      ...(Object.keys(lines).length > 0 ? { lines } : {}),
+    };
+  }
+
+  #cells(list: PlacedIn, player: Player, { path, meter }: At): readonly PlacedCell[] {
+    return list.flatMap((c, i): PlacedCell[] => {
+      this.#inBar(c.at, { path: `${path}[${i}].at`, meter });
+      const cell = this.#taken(`${path}[${i}].cell`, parseCell(c.cell, this.#strings[player]));
+      return cell === null ? [] : [{ at: c.at, push: c.push as PlacedCell['push'], cell }];
+    });
+  }
+
+  #chords(list: readonly { at: number; push: number; chord: string }[], { path, meter }: At): Bar['chords'] {
+    return list.map((c, i) => {
+      this.#inBar(c.at, { path: `${path}[${i}].at`, meter });
+      const isNone = isNoChord(c.chord);
+      if (!isNone) this.#taken(`${path}[${i}].chord`, parseChord(c.chord));
+      const chord = isNone ? 'N.C.' : c.chord.replace(/\s+/g, '');
+      return { at: c.at, push: c.push as PlacedCell['push'], chord };
+    });
+  }
+
+  #inBar(at: number, { path, meter }: At): void {
+    if (at >= barTicks(meter)) this.#say(path, `${at} ticks is past the end of a ${formatMeter(meter)} bar`);
+  }
+
+  #patterns(
+    from: { [P in Player]?: string | null | undefined },
+    { path, meter }: At,
+  ): Partial<Record<Player, string | null>> {
+    const patterns: Partial<Record<Player, string | null>> = {};
+    for (const player of PLAYERS) {
+      const text = from[player];
+      if (text === undefined) continue;
+      const read = text === null ? null : parseHits(text, meter);
+      if (read && !read.ok) this.#say(`${path}.${player}`, read.error.message);
+      patterns[player] = read?.ok ? read.value : null;
+    }
+    return patterns;
+  }
+
+  #entry(
+    { tune: tuning, bars, ...entry }: SavedValues['form'][number],
+    sections: ReadonlyMap<string, Section>,
+    path: string,
+  ): FormEntry {
+    const section = sections.get(entry.section);
+    if (!section) {
+      const known = [...sections.keys()].slice(0, 20).join(', ') || 'none yet';
+      this.#say(`${path}.section`, `there is no section "${entry.section}"; expected one of ${known}`);
+    }
+    const count = section?.bars.length ?? Infinity;
+    if (bars !== undefined && bars > count)
+      this.#say(`${path}.bars`, `${entry.section} has ${count} bars; expected ${count} or fewer`);
+    const tune = tuning === undefined ? null : this.#taken(`${path}.tune`, parseTune(tuning));
+    return {
+      ...entry,
+      key: entry.key === null ? null : this.#key(`${path}.key`, entry.key),
+      ...(tune ? { tune } : {}),
+      ...(bars === undefined || bars >= count ? {} : { bars }),
+    } as FormEntry;
+  }
+
+  #kept(
+    k: SavedValues['kept'][number],
+    sections: ReadonlyMap<string, Section>,
+    { path, meter }: At,
+  ): KeptFinding {
+    const notes = k.notes ?? [];
+    notes.forEach((name, n) => this.#taken(`${path}.notes[${n}]`, parseNote(name)));
+    const known = joinNamed(sections, k.section) ?? sections.get(k.section);
+    const beat = k.beat ?? null;
+    const { beats } = known?.meter ?? meter;
+    if (!known)
+      this.#say(`${path}.section`, `there is no section "${k.section}"; expected one of the song's`);
+    else if (k.bar > known.bars.length)
+      this.#say(`${path}.bar`, `${k.section} has ${known.bars.length} bars; expected one of them`);
+    if (beat !== null && beat >= beats + 1)
+      this.#say(`${path}.beat`, `a bar has ${beats} beats; expected beat 1 to ${beats}`);
+    return {
+      ...k,
+      beat,
+      notes,
+      players: PLAYERS.filter((p) => k.players.includes(p)),
+      reason: cleanReason(k.reason),
+    } as KeptFinding;
+  }
+
+  /** Files from before hands and delays could be set have the middle hand and no delay. */
+  #rigs(): Song['players'] {
+    const rig = (player: Player) => {
+      const saved = this.#saved.players[player];
+      const path = `song.players.${player}`;
+      const kind = player === 'bass' ? 'bass' : 'guitar';
+      const named = saved.tuning.flatMap((name, i) =>
+        this.#taken(`${path}.tuning[${i}]`, parseNote(name)) === null ? [] : [name],
+      );
+      const tuning =
+        named.length === saved.tuning.length
+          ? this.#taken(`${path}.tuning`, parseTuning(named.join(' '), kind))
+          : null;
+      if (saved.capo >= saved.frets)
+        this.#say(`${path}.capo`, `capo ${saved.capo} leaves no frets; expected fewer than ${saved.frets}`);
+      return {
+        ...saved,
+        tuning: tuning ?? saved.tuning,
+        hand: saved.hand ?? HANDS.middle,
+        delay: this.#taken(`${path}.delay`, parseDelay(saved.delay ?? 'off')),
+        strokes: saved.strokes ?? USUAL_HANDS.strokes,
+        downs: saved.downs ?? USUAL_HANDS.downs,
+      };
+    };
+    return {
+      guitar1: rig('guitar1'),
+      guitar2: rig('guitar2'),
+      bass: rig('bass'),
+    } as unknown as Song['players'];
+  }
+}
+
+function show(value: unknown): string {
+  return value === undefined ? 'none' : JSON.stringify(value);
+}

@@ -1,0 +1,194 @@
+import { array, boolean, mixed, number, object, string, type InferType } from 'yup';
+import { PLAN_NAMES, PLAYERS, sectionNameTrouble } from '../form/index';
+import { FINGER_PAIRS, HAND_SIZES, SPREAD_RANGE_MM } from '../grip/index';
+import { DOWNS_RANGE, STROKE_WAYS } from '../hits/index';
+import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
+import { TEMPO_RANGE } from '../time/index';
+import { FINDING_KINDS } from './song';
+
+const placedCell = object({
+  at: number().integer().min(0).required(),
+  push: number().oneOf([0, 240, 480]).required(),
+  cell: string().required(),
+}).noUnknown();
+const placedChord = object({
+  at: number().integer().min(0).required(),
+  push: number().oneOf([0, 240, 480]).required(),
+  chord: string().required(),
+}).noUnknown();
+const hits = string().nullable().defined();
+const voice = string()
+  .matches(/^[~.]+$/, {
+    message: '${path} must be made of ~ (singing) and . (silent)',
+    excludeEmptyString: false,
+  })
+  .nullable()
+  .defined();
+/** The same for each player. */
+const everyPlayer = <T>(make: () => T) => ({ guitar1: make(), guitar2: make(), bass: make() });
+
+const lines = object(everyPlayer(() => string().optional()))
+  .optional()
+  .default(undefined);
+const range = array().of(string().required()).length(2);
+const passOrLast = mixed<number | 'last'>()
+  .test(
+    'pass',
+    '${path} must be a pass from 1, or "last"',
+    (value) => value === 'last' || (typeof value === 'number' && Number.isInteger(value) && value >= 1),
+  )
+  .required();
+
+const bar = object({
+  chords: array().of(placedChord).required(),
+  cells: object(everyPlayer(() => array().of(placedCell).required())).required(),
+  hits: object(everyPlayer(() => hits)).required(),
+  voice,
+  lines,
+}).noUnknown();
+const patch = object({
+  chords: array().of(placedChord).optional(),
+  cells: object(everyPlayer(() => array().of(placedCell).optional()))
+    .optional()
+    .default(undefined),
+  hits: object(everyPlayer(() => string().nullable().optional()))
+    .optional()
+    .default(undefined),
+  voice: string().nullable().optional(),
+  lines,
+  out: boolean().oneOf([true]).optional(),
+}).noUnknown();
+const spreadMm = number().min(SPREAD_RANGE_MM.min).max(SPREAD_RANGE_MM.max).required();
+const hand = object({
+  size: string()
+    .oneOf([...HAND_SIZES])
+    .required(),
+  thumb: boolean().required(),
+  spreadMm: object(Object.fromEntries(FINGER_PAIRS.map((pair) => [pair, spreadMm]))).required(),
+}).noUnknown();
+const instrument = (kind: Instrument['kind']) =>
+  object({
+    kind: string().oneOf([kind]).required(),
+    tuning: array()
+      .of(string().required())
+      .min(kind === 'guitar' ? 6 : 4)
+      .max(kind === 'guitar' ? 6 : 5)
+      .required(),
+    capo: number().integer().min(0).max(12).required(),
+    frets: number().integer().min(FRETS_RANGE.min).max(FRETS_RANGE.max).required(),
+    scaleMm: number().min(SCALE_RANGE_MM.min).max(SCALE_RANGE_MM.max).required(),
+    gain: number().min(0).max(10).required(),
+    hand: hand.optional().default(undefined),
+    delay: string().nullable().optional(),
+    strokes: string()
+      .oneOf([...STROKE_WAYS])
+      .optional(),
+    downs: number().min(DOWNS_RANGE.min).max(DOWNS_RANGE.max).optional(),
+  })
+    .noUnknown()
+    .required();
+
+const sectionHand = object({
+  strokes: string()
+    .oneOf([...STROKE_WAYS])
+    .optional(),
+  with: string()
+    .oneOf([...PLAYERS])
+    .optional(),
+})
+  .noUnknown()
+  .optional()
+  .default(undefined);
+
+const songSchema = object({
+  title: string().defined(),
+  key: string().required(),
+  tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).required(),
+  meter: string().required(),
+  voice: array().of(string().required()).length(2).nullable().defined().default(null),
+  players: object({
+    guitar1: instrument('guitar'),
+    guitar2: instrument('guitar'),
+    bass: instrument('bass'),
+  }).required(),
+  sections: array()
+    .of(
+      object({
+        name: string()
+          .required()
+          .test(
+            'name',
+            ({ value }) => sectionNameTrouble(String(value)) ?? '',
+            (value) => sectionNameTrouble(value) === null,
+          ),
+        wishes: array().of(string().required()).optional(),
+        meter: string().optional(),
+        swing: string().optional(),
+        voice: range.optional().default(undefined),
+        hands: object(everyPlayer(() => sectionHand))
+          .optional()
+          .default(undefined),
+        bars: array().of(bar).required(),
+        variants: array()
+          .of(
+            object({
+              pass: passOrLast,
+              fromBar: number().integer().min(0).required(),
+              bars: array().of(patch).required(),
+            }).noUnknown(),
+          )
+          .required(),
+      }).noUnknown(),
+    )
+    .required(),
+  form: array()
+    .of(
+      object({
+        section: string().required(),
+        times: number().integer().min(1).max(99).required(),
+        plan: string()
+          .nullable()
+          .oneOf([...PLAN_NAMES, null])
+          .defined(),
+        key: string().nullable().defined(),
+        tune: string().optional(),
+        tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).optional(),
+        feel: string().oneOf(['half', 'double']).optional(),
+        bars: number().integer().min(1).optional(),
+      }).noUnknown(),
+    )
+    .required(),
+  kept: array()
+    .of(
+      object({
+        section: string().required(),
+        pass: number().integer().min(1).nullable().defined(),
+        bar: number().integer().min(1).required(),
+        beat: number().min(1).nullable().optional(),
+        kind: string()
+          .oneOf([...FINDING_KINDS])
+          .required(),
+        players: array()
+          .of(
+            string()
+              .oneOf([...PLAYERS])
+              .required(),
+          )
+          .required(),
+        notes: array().of(string().required()).optional(),
+        reason: string().defined(),
+      }).noUnknown(),
+    )
+    .required(),
+  plans: array().of(string().required()).optional(),
+  /** Each song in it is read as a file's is. */
+  versions: array()
+    .of(object({ name: string().required(), song: mixed<object>().required() }).noUnknown())
+    .optional(),
+}).noUnknown();
+
+/** Paths begin with `song`, in a file as in a version. */
+export const wrapSchema = object({ song: songSchema.required() });
+
+/** The song as plain JSON values, as the schema has them. */
+export type SavedValues = InferType<typeof songSchema>;

@@ -1,0 +1,55 @@
+import { readFileSync, readdirSync } from 'node:fs';
+
+const folder = (path: string) => new URL(path, import.meta.url);
+
+/** Charts to begin with: the demo band's songs, the plan charts, and one that uses every word of the grammar. */
+export const CHARTS: readonly string[] = [
+  ...textsIn('../../demo/'),
+  ...textsIn('../plans/').slice(0, 2),
+  `title: Every Word
+key: Dm
+tempo: 132
+meter: 4/4
+voice: A3-D5
+plans: Night wall = wall, power two; Thin = lock
+guitar1: tuning D A D G B E; frets 22; gain 7; strokes down; downs 6.5
+guitar2: tuning E A D G B E; frets 24; gain 4; capo 2; delay 1/8.; hand small; thumb yes
+bass: tuning B E A D G; frets 21; delay 380 ms; spread 1-4 125
+
+== Verse == x3; plan low-high; tuned power two, thirds no; bass with guitar1
+chords        | Dm       | Bb . <C/E .       | N.C. | A7(no3) |
+voice         | ~~~~~~.. | ~~~~....  | | ........ |
+guitar1       | 000xxx!  | 888xxx . <<x-x-7-x-10-x~ . | | ? |
+guitar1 line  | | | 5@4 h7@4 . 9@3b1r 7@3~ 12@3n 2@3n14 5@4t7 | |
+guitar1 hits  | M--mM-mm | %                 | | Ov-O^-X. |
+guitar2       | ?        | x13x~ . ? r | ? | ? |
+bass          | ?        | x13xx~             | ? | r! |
+bass line     | | | | 0@5 . x@3 3@2v |
+-- pass 2: bar 2-3 --
+chords        | A | Dm |
+guitar1 line  | 7@3+8@2 . r 9@3b1+7@2 | |
+-- last pass: bar 4 out --
+
+== Chorus == x2; meter 3/4; swing 62%; voice G3-E5; tempo 96; feel half; key Em from here
+chords        | F . C | G5 |
+guitar2 hits  | 123456123456 | % |
+
+== Verse == bars 1-2; key F#m
+keep: Verse bar 1 beat 1 rub guitar1 guitar2 Bb2 A3 "the bite is the point"
+keep: Verse > Chorus bar 1 push guitar1 "meant"
+`,
+];
+
+/** Pieces of tab as people paste them. */
+export const TABS: readonly string[] = [
+  'e|-----------------|\nB|-----------------|\nG|-----5---7-------|\nD|---7-------5h7---|\nA|-5---------------|\nE|-----------------|',
+  'PM  ---|    ----\ne|---x---0---|-----------|\nB|---x---1---|-10--12b---|\nG|-2-x---0---|----------~|\nD|-2-x---2---|-----5/7---|\nA|-0-x---3---|-----------|\nE|-----------|-3---------|',
+  'G|--------------|\nD|--------------|\nA|--5--5--3-----|\nE|--------3--5--|',
+];
+
+function textsIn(path: string): string[] {
+  return readdirSync(folder(path))
+    .filter((name) => name.endsWith('.txt'))
+    .sort()
+    .map((name) => readFileSync(new URL(name, folder(path)), 'utf8'));
+}
