@@ -1,7 +1,14 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { formatProblem, type Problem } from '../src/core/base/index';
-import { connectionsOf, practiceOrder, songFindings, songWords, type Finding } from '../src/core/clash/index';
+import {
+  connectionsOf,
+  practiceOrder,
+  songFindings,
+  songWords,
+  timesOf,
+  type Finding,
+} from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
 import {
@@ -42,7 +49,7 @@ export async function checkCommand(path: string): Promise<unknown> {
     findings,
     connections: connections.map((c) => ({
       connection: c.id,
-      times: c.comes.length,
+      times: timesOf(c),
       practise: order.includes(c) ? order.indexOf(c) + 1 : null,
       findings: c.findings.map(printed),
     })),

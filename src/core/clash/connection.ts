@@ -3,7 +3,7 @@ import { wayBetween } from '../grip/index';
 import { placesOf } from '../hits/index';
 import { unfold, type Playing, type Song } from '../song/index';
 import { barTicks, ticksToSeconds, type Meter } from '../time/index';
-import { keeps, overTime, placed, voiceOf, type Finding } from './findings';
+import { keeps, keptAt, overTime, placed, voiceOf, type Finding } from './findings';
 import { factsOf, stageOf } from './stage';
 
 /** One end of a connection: which playing and pass, and which of its bars (from 0). */
@@ -25,13 +25,61 @@ export interface Connection {
   readonly section: Section;
   readonly meter: Meter;
   readonly tempo: number;
-  /** Everywhere it comes in the song: out of which pass of which playing, into which (places in the form, from 0). */
-  readonly comes: readonly { readonly from: number; readonly pass: number; readonly to: number }[];
+  /** Everywhere it comes in the song, in played order. */
+  readonly comes: readonly ConnectionPlace[];
   /** What goes wrong only here, over the bar line; `section` is the id, bars count 1 and 2. */
   readonly findings: readonly Finding[];
   /** The greatest part of the time there is that a hand needs for its way, with who and how far. */
   readonly way: { readonly share: number; readonly words: string } | null;
 }
+
+/**
+ * Where a connection comes: out of which passes (both included, from 1) of which playing, into which playing (places in
+ * the form, from 0). Passes that go on alike are one place: a section played 99 times is not 98 of them.
+ */
+export interface ConnectionPlace {
+  readonly from: number;
+  readonly firstPass: number;
+  readonly lastPass: number;
+  readonly to: number;
+}
+
+/** How often a connection comes in the song. */
+export function timesOf(connection: Pick<Connection, 'comes'>): number {
+  return connection.comes.reduce((sum, c) => sum + c.lastPass - c.firstPass + 1, 0);
+}
+
+/** Whether a connection comes out of a pass of a playing. */
+export function comesOutOf(
+  connection: Pick<Connection, 'comes'>,
+  of: { from: number; pass: number },
+): boolean {
+  return connection.comes.some((c) => c.from === of.from && c.firstPass <= of.pass && of.pass <= c.lastPass);
+}
+
+/** Out of each playing (place in the form): the connection into its own next pass, and the one into what follows. */
+export interface JoinsOut {
+  readonly again: Connection | null;
+  readonly after: Connection | null;
+}
+
+/** Where each playing goes on. Remembered with the list. */
+export function joinsOut(connections: readonly Connection[]): ReadonlyMap<number, JoinsOut> {
+  let known = outCache.get(connections);
+  if (!known) {
+    known = new Map<number, JoinsOut>();
+    for (const connection of connections) {
+      for (const { from, to } of connection.comes) {
+        const { again, after } = known.get(from) ?? { again: null, after: null };
+        known.set(from, from === to ? { again: again ?? connection, after } : { again, after: connection });
+      }
+    }
+    outCache.set(connections, known);
+  }
+  return known;
+}
+
+const outCache = new WeakMap<readonly Connection[], Map<number, JoinsOut>>();
 
 /** Every connection of a song once, in played order. Remembered with the song. */
 export function connectionsOf(song: Song): readonly Connection[] {
@@ -48,9 +96,23 @@ const cache = new WeakMap<Song, readonly Connection[]>();
  * In which order to practise them: what clashes first, then what is to be watched, then by how little time the hands
  * have; what needs no practice stays away.
  */
-export function practiceOrder(
-  connections: readonly Connection[],
-): readonly { readonly connection: Connection; readonly reason: string }[] {
+export function practiceOrder(connections: readonly Connection[]): readonly Practice[] {
+  const known = orderCache.get(connections);
+  if (known) return known;
+  const order = orderOf(connections);
+  orderCache.set(connections, order);
+  return order;
+}
+
+/** A connection worth practising, and why. */
+export interface Practice {
+  readonly connection: Connection;
+  readonly reason: string;
+}
+
+const orderCache = new WeakMap<readonly Connection[], readonly Practice[]>();
+
+function orderOf(connections: readonly Connection[]): readonly Practice[] {
   const weight = (c: Connection) =>
     c.findings.reduce((sum, f) => sum + (f.kept !== null ? 0 : f.level === 'clash' ? 10 : 3), 0) +
     (c.way?.share ?? 0);
@@ -68,7 +130,7 @@ const WORTH_PRACTICE = 0.35;
 
 function work(song: Song): readonly Connection[] {
   const playings = unfold(song).filter((p) => p.section.bars.length > 0);
-  const list: Connection[] = [];
+  const list: (Connection & { comes: ConnectionPlace[] })[] = [];
   const seen = new Map<string, number>();
   const ids = new Map<string, number>();
   const numbers = new Map<Bar, number>();
@@ -76,16 +138,36 @@ function work(song: Song): readonly Connection[] {
     if (!numbers.has(bar)) numbers.set(bar, numbers.size);
     return numbers.get(bar)!;
   };
-  const join = (from: ConnectionEnd, to: ConnectionEnd) => {
-    const bars = [barOf(from), barOf(to)];
-    const held = heldOf(from);
-    const id = [...bars, ...held].map((b) => (b ? number(b) : '-')).join(' ');
-    const full = `${id} ${from.playing.tempo} ${to.playing.key.text}`;
-    const here = { from: from.playing.index, pass: from.pass, to: to.playing.index };
+  // What a pass begins and ends with hangs on its list of bars, which passes without a difference share.
+  const ends = new Map<readonly Bar[], { first: string; last: string }>();
+  const endsOf = (bars: readonly Bar[], end: ConnectionEnd) => {
+    let known = ends.get(bars);
+    if (!known) {
+      const last = [bars.at(-1)!, ...heldOf(end)].map((b) => (b ? number(b) : '-')).join(' ');
+      ends.set(bars, (known = { first: String(number(bars[0]!)), last }));
+    }
+    return known;
+  };
+  let lastJoin = 0;
+  /** Gives the place in the list. */
+  const join = (from: ConnectionEnd, to: ConnectionEnd): number => {
+    const out = endsOf(barsOnPass(from.playing.section, from.pass), from).last;
+    const into = endsOf(barsOnPass(to.playing.section, to.pass), to).first;
+    const full = `${out} > ${into} ${from.playing.tempo} ${to.playing.key.text}`;
+    const here = {
+      from: from.playing.index,
+      firstPass: from.pass,
+      lastPass: from.pass,
+      to: to.playing.index,
+    };
     const at = seen.get(full);
     if (at !== undefined) {
-      list[at] = { ...list[at]!, comes: [...list[at]!.comes, here] };
-      return;
+      const { comes } = list[at]!;
+      const last = comes.at(-1)!;
+      const goesOn = last.from === here.from && last.to === here.to && last.lastPass === here.firstPass - 1;
+      if (goesOn) comes[comes.length - 1] = { ...last, lastPass: here.lastPass };
+      else comes.push(here);
+      return at;
     }
     seen.set(full, list.length);
     const names = `${from.playing.section.name} > ${to.playing.section.name}`;
@@ -93,6 +175,7 @@ function work(song: Song): readonly Connection[] {
     ids.set(names, count);
     const one = connect(song, from, to, count === 1 ? names : `${names} ${count}`);
     list.push({ ...one, comes: [here] });
+    return list.length - 1;
   };
   playings.forEach((playing, i) => {
     const { times } = playing.entry;
@@ -101,7 +184,19 @@ function work(song: Song): readonly Connection[] {
       pass,
       bar: barsOnPass(playing.section, pass).length - 1,
     });
-    for (let pass = 1; pass < times; pass += 1) join(end(pass), { playing, pass: pass + 1, bar: 0 });
+    let before: readonly [out: readonly Bar[], into: readonly Bar[]] = [[], []];
+    for (let pass = 1; pass < times; pass += 1) {
+      const out = barsOnPass(playing.section, pass);
+      const into = barsOnPass(playing.section, pass + 1);
+      if (before[0] === out && before[1] === into) {
+        // The same again: one pass more of the place that was said last.
+        const { comes } = list[lastJoin]!;
+        comes[comes.length - 1] = { ...comes.at(-1)!, lastPass: pass };
+        continue;
+      }
+      before = [out, into];
+      lastJoin = join(end(pass), { playing, pass: pass + 1, bar: 0 });
+    }
     const next = playings[i + 1];
     if (next) join(end(times), { playing: next, pass: 1, bar: 0 });
   });
@@ -114,13 +209,15 @@ function barOf({ playing, pass, bar }: ConnectionEnd): Bar {
 
 /** The earlier bars in which what sounds at the start of a bar is written, one for each player and the chord. */
 function heldOf({ playing, pass, bar }: ConnectionEnd): readonly (Bar | null)[] {
-  const bars = barsOnPass(playing.section, pass).slice(0, bar);
-  const own = barsOnPass(playing.section, pass)[bar]!;
+  const bars = barsOnPass(playing.section, pass);
+  const own = bars[bar]!;
+  const before = (has: (b: Bar) => boolean) => {
+    for (let i = bar - 1; i >= 0; i -= 1) if (has(bars[i]!)) return bars[i]!;
+    return null;
+  };
   return [
-    own.chords[0]?.at === 0 ? null : (bars.findLast((b) => b.chords.length > 0) ?? null),
-    ...PLAYERS.map((p) =>
-      own.cells[p][0]?.at === 0 ? null : (bars.findLast((b) => b.cells[p].length > 0) ?? null),
-    ),
+    own.chords[0]?.at === 0 ? null : before((b) => b.chords.length > 0),
+    ...PLAYERS.map((p) => (own.cells[p][0]?.at === 0 ? null : before((b) => b.cells[p].length > 0))),
   ];
 }
 
@@ -128,7 +225,7 @@ function connect(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string)
   const again = from.playing.section.name === to.playing.section.name;
   const join = joined(song, from, to, id);
   const findings = join.findings.map((raw): Finding => {
-    const kept = song.kept.find((k) => k.section === id && keeps(k, raw, 0));
+    const kept = keptAt(song, id, raw.bar).find((k) => keeps(k, raw, 0));
     return { ...raw, playing: to.playing.index, kept: kept?.reason ?? null };
   });
   return {

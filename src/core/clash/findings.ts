@@ -21,7 +21,7 @@ import { runs } from './run';
 import { ringsOver } from './ring';
 import type { Level, Part, Scene } from './scene';
 import { shifts } from './shift';
-import { factsOf, momentAt, stageOf, type Stage, type Timed } from './stage';
+import { factsOf, momentIndexAt, stageOf, type Stage, type Timed } from './stage';
 import { buriedHits, ringingStops } from './stop';
 import { REACH_WATCH_SHARE } from './thresholds';
 import { nameIn } from './words';
@@ -84,17 +84,33 @@ export function playingFindings(song: Song, playing: Playing): readonly Finding[
   const whole = remembered(song, playing);
   const count = playing.section.bars.length;
   const raw = count < playing.whole.bars.length ? whole.filter((f) => f.bar <= count) : whole;
-  const own = song.kept.filter((k) => k.section === playing.entry.section);
   const found = raw.map((f) => ({
     ...f,
     playing: playing.index,
-    kept: own.find((k) => keeps(k, f, playing.shift))?.reason ?? null,
+    kept: keptAt(song, playing.entry.section, f.bar).find((k) => keeps(k, f, playing.shift))?.reason ?? null,
   }));
   const all = playingCache.get(song) ?? new Map<number, readonly Finding[]>();
   playingCache.set(song, all.set(playing.index, found));
   return found;
 }
 
+/** What is kept in a bar (from 1) of a section or connection. Remembered with the list. */
+export function keptAt({ kept }: Pick<Song, 'kept'>, section: string, bar: number): readonly KeptFinding[] {
+  let known = keptCache.get(kept);
+  if (!known) {
+    known = new Map<string, KeptFinding[]>();
+    for (const k of kept) {
+      const at = `${k.bar} ${k.section}`;
+      const list = known.get(at);
+      if (list) list.push(k);
+      else known.set(at, [k]);
+    }
+    keptCache.set(kept, known);
+  }
+  return known.get(`${bar} ${section}`) ?? [];
+}
+
+const keptCache = new WeakMap<Song['kept'], Map<string, KeptFinding[]>>();
 const playingCache = new WeakMap<Song, Map<number, readonly Finding[]>>();
 
 /** What is kept on purpose, in the order it was kept, and whether its cause is still there. */
@@ -176,7 +192,7 @@ function remembered(song: Song, playing: Playing): readonly Raw[] {
   if (!known) cache.set(playing.whole, (known = new Map()));
   const { meter, tempo } = playing;
   const id = `${playing.key.text} ${meter.beats}/${meter.unit} ${tempo}`;
-  const times = Math.max(...song.form.filter((e) => e.section === playing.entry.section).map((e) => e.times));
+  const times = mostTimes(song, playing.entry.section);
   const voice = playing.section.voice ?? song.voice;
   const ground = { players: song.players, tempo, voice, times };
   const hit = known.get(id);
@@ -185,6 +201,19 @@ function remembered(song: Song, playing: Playing): readonly Raw[] {
   known.set(id, { ground, list });
   return list;
 }
+
+/** How often a section is played in a row at most, over the whole form. Remembered with the form. */
+function mostTimes({ form }: Song, section: string): number {
+  let known = timesCache.get(form);
+  if (!known) {
+    known = new Map<string, number>();
+    for (const e of form) known.set(e.section, Math.max(e.times, known.get(e.section) ?? 0));
+    timesCache.set(form, known);
+  }
+  return known.get(section) ?? 1;
+}
+
+const timesCache = new WeakMap<Song['form'], Map<string, number>>();
 
 function sameGround(a: Ground, b: Ground): boolean {
   return (
@@ -289,7 +318,8 @@ export function placed(t: Timed, at: { stage: Stage; section: Section; pass: num
     beat: round(inBar / beat + 1),
     beats: round(t.ticks / beat),
   };
-  const moment = momentAt(stage, t.at);
+  const index = momentIndexAt(stage, t.at);
+  const moment = stage.moments[index]!;
   const pitches = [...t.pitches].sort((a, b) => a - b);
   const notes = pitches.map((p) => nameIn({ chord: moment.chord, key: stage.key }, p));
   const id = [
@@ -313,7 +343,7 @@ export function placed(t: Timed, at: { stage: Stage; section: Section; pass: num
     pitches,
     text: t.text,
     score: Math.round(t.score * 100) / 100,
-    moment: stage.moments.indexOf(moment),
+    moment: index,
     from: t.at,
     to: t.at + t.ticks,
   };

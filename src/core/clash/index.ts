@@ -4,7 +4,16 @@
  * line and shift what is wrong over time. Every number is in thresholds.ts.
  */
 export { keepingOf, keptList, playingFindings, sceneAt, songFindings, type Finding } from './findings';
-export { connectionsOf, practiceOrder, type Connection, type ConnectionEnd } from './connection';
+export {
+  comesOutOf,
+  connectionsOf,
+  joinsOut,
+  practiceOrder,
+  timesOf,
+  type Connection,
+  type ConnectionEnd,
+  type ConnectionPlace,
+} from './connection';
 export { judge, type Judgement } from './judge';
 export { handsTogether, type HandsTogether } from './right-hands';
 export { overviewWords, sectionOverview, songWords } from './overview';

@@ -82,6 +82,11 @@ function firstsOf(sounds: readonly Sound[]): ReadonlyMap<number, Sound> {
 
 /** The moment that sounds at a tick; the last one past the end. */
 export function momentAt(stage: Stage, tick: number): Moment {
+  return stage.moments[momentIndexAt(stage, tick)]!;
+}
+
+/** Its place in the stage's list. */
+export function momentIndexAt(stage: Stage, tick: number): number {
   let low = 0;
   let high = stage.moments.length - 1;
   while (low < high) {
@@ -89,7 +94,7 @@ export function momentAt(stage: Stage, tick: number): Moment {
     if (stage.moments[middle]!.start <= tick) low = middle;
     else high = middle - 1;
   }
-  return stage.moments[low]!;
+  return low;
 }
 
 /** Everybody else's sounds that are heard for at least `ticks` within a stretch, with how long. */

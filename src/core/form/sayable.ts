@@ -52,6 +52,7 @@ export function sayableSection(
     const patches = variant.bars.map((patch, i) =>
       sayablePatch(patch, {
         base: bars[variant.fromBar + i],
+        written: section.bars[variant.fromBar + i]?.hits ?? {},
         first: variant.fromBar + i === 0,
         barTicks,
         say: (path) => say(`${at}.bars[${i}]${path}`),
@@ -125,23 +126,33 @@ function checkVoice(voice: string | null | undefined, { barTicks, say }: Where):
 
 function sayablePatch(
   patch: BarPatch,
-  of: { base: Bar | undefined; first: boolean; barTicks: number; say: (path: string) => (m: string) => void },
+  of: {
+    base: Bar | undefined;
+    /** Hits as they were written, also under a line. */
+    written: Partial<Bar['hits']>;
+    first: boolean;
+    barTicks: number;
+    say: (path: string) => (m: string) => void;
+  },
 ): BarPatch {
   if (patch.out) return { out: true };
-  const { base, first, barTicks, say } = of;
+  const { base, written: hitsWere, first, barTicks, say } = of;
   const own = patch.chords && placed(patch.chords, { barTicks, say: say('.chords') });
   const chords = own && first ? withChord(own) : own;
   const cells: Partial<Record<Player, readonly PlacedCell[]>> = {};
   const lines = { ...patch.lines };
-  const hits = patch.hits && { ...patch.hits };
+  const hits = { ...patch.hits };
   for (const player of PLAYERS) {
     const written = patch.cells?.[player];
     if (lines[player]) {
       if (written) cells[player] = written;
-      if (hits?.[player] !== undefined) hits[player] = null;
+      if (hits[player] !== undefined) hits[player] = null;
     } else if (written) {
       const list = placed(written, { barTicks, say: say(`.cells.${player}`) });
       cells[player] = choices(first ? withCell(list) : list, chords ?? base?.chords ?? []);
+      // Hits that stood under a line were heard where grips take its place.
+      const under = base?.lines?.[player] ? hitsWere[player] : null;
+      if (under && hits[player] === undefined) hits[player] = under;
     } else if (chords && base) {
       // Under other chords a row that is left out would be open: what goes on is written out.
       const line = base.lines?.[player];
@@ -156,7 +167,7 @@ function sayablePatch(
     ...(chords ? { chords } : {}),
     ...(Object.keys(cells).length > 0 ? { cells } : {}),
     ...(Object.keys(lines).length > 0 ? { lines } : {}),
-    ...(hits && Object.keys(hits).length > 0 ? { hits } : {}),
+    ...(Object.keys(hits).length > 0 ? { hits } : {}),
   };
 }
 

@@ -72,12 +72,17 @@ function setInSection(section: Section, at: CellAddress & { readonly times: numb
   return { ...section, variants };
 }
 
+/** A bar that holds a line has no hits of its own: its steps are struck. */
 export function setHits(song: Song, change: HitsChange): Song {
   const { player, bar, hits } = change;
+  const underLine = sectionNamed(song, change.section)?.bars[bar]?.lines?.[player] !== undefined;
   return mapBar(song, change, {
-    has: (patch) => patch.hits?.[player] !== undefined,
-    patch: (p) => ({ ...p, hits: { ...p.hits, [player]: hits } }),
-    bar: (b) => ({ ...b, hits: { ...b.hits, [player]: hits } }),
+    // Grips that take a line's place on a pass bring their own hits.
+    has: (patch) =>
+      patch.hits?.[player] !== undefined ||
+      (underLine && patch.cells?.[player] !== undefined && !patch.lines?.[player]),
+    patch: (p) => (p.lines?.[player] ? p : { ...p, hits: { ...p.hits, [player]: hits } }),
+    bar: (b) => (b.lines?.[player] ? b : { ...b, hits: { ...b.hits, [player]: hits } }),
     what: `hits of ${player} in bar ${bar + 1}`,
   });
 }

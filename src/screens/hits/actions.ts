@@ -299,7 +299,8 @@ export function sing(scope: HitsScope, from: number, to: number, sings: boolean)
   if (scope.closed !== null) return no(scope.closed);
   const length = barTicks(scope.meter);
   const edits: Edit[] = [];
-  for (let bar = barOf(scope, from); bar * length < to; bar += 1) {
+  const end = Math.min(to, scope.bars.length * length);
+  for (let bar = barOf(scope, from); bar * length < end; bar += 1) {
     const voice = scope.bars[bar]?.voice ?? null;
     const step = Math.min(480, length / (voice?.length ?? 1));
     const count = length / step;

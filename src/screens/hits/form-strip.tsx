@@ -1,4 +1,4 @@
-import { practiceOrder, type Connection } from '../../core/clash/index';
+import { joinsOut, practiceOrder, type Connection } from '../../core/clash/index';
 import { formatMeter } from '../../core/time/index';
 import { Menu } from '../../ui/index';
 import { usePorts } from '../ports';
@@ -14,14 +14,13 @@ export function FormStrip({ scope, onJoin }: Props) {
   const { desk } = usePorts();
   const { playings, connections, connection, song } = scope;
   const order = practiceOrder(connections);
+  const out = joinsOut(connections);
   return (
     <nav aria-label="Sections and joins" className="flex items-center gap-2 border-b border-line px-4 py-1">
       <ol className="flex min-w-0 flex-1 items-center gap-0.5 overflow-x-auto py-0.5">
         {playings.map((playing, i) => {
-          const join = joinAfter(connections, scope, i);
-          const again = connections.find((c) =>
-            c.comes.some((o) => o.from === playing.index && o.to === playing.index),
-          );
+          const join = i + 1 < playings.length ? out.get(playing.index)?.after : null;
+          const again = out.get(playing.index)?.again;
           const now = !connection && playing.index === scope.playing.index;
           return (
             <li key={playing.index} className="flex shrink-0 items-center gap-0.5">
@@ -63,15 +62,6 @@ export function FormStrip({ scope, onJoin }: Props) {
         }
       />
     </nav>
-  );
-}
-
-/** The connection from the end of one playing into the next. */
-function joinAfter(connections: readonly Connection[], scope: HitsScope, i: number): Connection | undefined {
-  const [a, b] = [scope.playings[i], scope.playings[i + 1]];
-  if (!a || !b) return undefined;
-  return connections.find((c) =>
-    c.comes.some((o) => o.from === a.index && o.pass === a.entry.times && o.to === b.index),
   );
 }
 

@@ -1,3 +1,4 @@
+import { comesOutOf } from '../../core/clash/index';
 import { PLAYERS } from '../../core/form/index';
 import { barTicks } from '../../core/time/index';
 import { barOf, put, sing } from './actions';
@@ -122,8 +123,6 @@ function nextFinding({ scope, cursor, go, act }: KeyContext): void {
 /** From a section the place where it goes on; from there back. */
 function nextJoin(scope: HitsScope): string | null {
   if (scope.connection) return null;
-  const here = scope.connections.find((c) =>
-    c.comes.some((o) => o.from === scope.playing.index && o.pass === scope.pass),
-  );
+  const here = scope.connections.find((c) => comesOutOf(c, { from: scope.playing.index, pass: scope.pass }));
   return here?.id ?? null;
 }

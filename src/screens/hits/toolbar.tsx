@@ -1,4 +1,5 @@
 import { ordinal } from '../../core/base/index';
+import { timesOf } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import type { StrokeWay } from '../../core/hits/index';
 import { strokeWay } from '../../core/song/index';
@@ -44,7 +45,7 @@ export function Toolbar(props: Props) {
       <h2 className="text-lg font-bold">{connection ? connection.words : playing.section.name}</h2>
       {connection ? (
         <span className="text-soft">
-          {['', 'once', 'twice'][connection.comes.length] ?? `${connection.comes.length} times`} in the song
+          {['', 'once', 'twice'][timesOf(connection)] ?? `${timesOf(connection)} times`} in the song
         </span>
       ) : (
         <span className="flex items-center text-soft">
