@@ -45,5 +45,6 @@ export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from '.
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';
 export { MOST_CHARACTERS, readSong } from './read-saved';
+export { mergeSongs, type MergeClash, type Merged, type Side } from './merge';
 export { cleanReason, cleanTitle, joinNamed } from './names';
 export { refitSong, type Misfit, type Refit, type Refitted } from './refit';
