@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import {
@@ -5,6 +6,7 @@ import {
   createDexieStorage,
   createMemoryStorage,
   type Desk,
+  type DeskPorts,
   type DeskState,
   type SongStorage,
 } from '../store/index';
@@ -35,7 +37,8 @@ export async function openPorts(): Promise<Ports> {
     storage,
     client,
     now: () => Date.now(),
-    journal: journalOf(),
+    lastResort: lastResortOf(),
+    tab: thisTab(),
   });
   return { storage, desk, client, lasting };
 }
@@ -53,7 +56,39 @@ export function useDesk<T>(select: (state: DeskState) => T): T {
   return useStore(usePorts().desk, select);
 }
 
-function journalOf(): Storage | null {
+const VISIT = 'orchestron visit ';
+const VISIT_KEY = 'orchestron.visit';
+
+/**
+ * This visit, known to other tabs by a lock it holds until it ends, however it ends. Where the browser has no locks
+ * (pages that are not served securely) every other visit counts as over. What this very tab was before a reload is over
+ * too, even if its lock is not free yet.
+ */
+function thisTab(): DeskPorts['tab'] {
+  const id = nanoid(10);
+  const locks = typeof navigator === 'undefined' ? undefined : (navigator.locks as LockManager | undefined);
+  const before = sessionOf()?.getItem(VISIT_KEY) ?? null;
+  sessionOf()?.setItem(VISIT_KEY, id);
+  void locks?.request(VISIT + id, () => new Promise<void>(() => undefined)).catch(() => undefined);
+  return {
+    id,
+    async alive() {
+      const held = (await locks?.query())?.held ?? [];
+      const visits = held.flatMap(({ name }) => (name?.startsWith(VISIT) ? [name.slice(VISIT.length)] : []));
+      return new Set(visits.filter((visit) => visit !== before));
+    },
+  };
+}
+
+function sessionOf(): Storage | null {
+  try {
+    return window.sessionStorage;
+  } catch {
+    return null;
+  }
+}
+
+function lastResortOf(): Storage | null {
   try {
     return window.localStorage;
   } catch {

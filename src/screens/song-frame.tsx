@@ -1,8 +1,10 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import type { MergeClash, Side } from '../core/song/index';
+import type { SavingState } from '../store/index';
 import { Banner, Button } from '../ui/index';
+import { exportSong, exportStored } from './export-song';
 import { useDesk, usePorts } from './ports';
-import { exportSong } from './export-song';
 
 /** Opens the song of the address and shows what stands in the way of saving it. */
 export function SongFrame() {
@@ -15,10 +17,12 @@ export function SongFrame() {
     void desk.getState().open(id);
   }, [desk, id]);
   if (openId === id && trouble) {
+    const { stored } = trouble;
     return (
       <div className="p-6">
         <Banner tone="clash">
-          <span>{trouble}</span>
+          <span>{trouble.message}</span>
+          {stored && <Button onClick={() => exportStored(stored)}>Export what is stored</Button>}
           <Link to="/" className="underline">
             Back to the songs
           </Link>
@@ -38,39 +42,125 @@ export function SongFrame() {
 function SavingBanner() {
   const { desk } = usePorts();
   const saving = useDesk((s) => s.saving);
+  switch (saving.kind) {
+    case 'conflict':
+      return <ConflictBanner key={saving.theirs.version} saving={saving} />;
+    case 'gone':
+      return <GoneBanner />;
+    case 'trouble':
+      return (
+        <Banner tone="clash">
+          <span>{saving.message}</span>
+          <Button onClick={() => void desk.getState().saveNow()}>Try to save again</Button>
+          <Button onClick={() => exportSong(desk.getState().song!, 'json')}>Export the song</Button>
+        </Banner>
+      );
+    default:
+      return null;
+  }
+}
+
+/** Keeps what is open as a song of its own and goes there. */
+function useKeepAsCopy(): () => void {
+  const { desk } = usePorts();
   const navigate = useNavigate();
-  if (saving.kind === 'conflict') {
-    return (
-      <Banner tone="clash">
-        <span>
-          This song was changed in another tab while you changed it here. Nothing is lost: which one goes on?
-        </span>
-        {saving.theirs && (
-          <Button onClick={() => void desk.getState().takeTheirs()}>Show the other tab’s</Button>
-        )}
-        <Button
-          onClick={() =>
-            void desk
-              .getState()
-              .keepAsCopy()
-              .then((copy) => {
-                if (copy) void navigate(`/song/${copy}/split`);
-              })
-          }
-        >
-          Keep mine as a song of its own
-        </Button>
-      </Banner>
-    );
-  }
-  if (saving.kind === 'trouble') {
-    return (
-      <Banner tone="clash">
-        <span>{saving.message}</span>
-        <Button onClick={() => void desk.getState().saveNow()}>Try to save again</Button>
-        <Button onClick={() => exportSong(desk.getState().song!, 'json')}>Export the song</Button>
-      </Banner>
-    );
-  }
-  return null;
+  return () =>
+    void desk
+      .getState()
+      .keepAsCopy()
+      .then((copy) => {
+        if (copy) void navigate(`/song/${copy}/split`);
+      })
+      .catch(() => desk.getState().say('The copy could not be stored: export the song instead'));
+}
+
+/** Both tabs changed the same places: for each of them, whose counts. */
+function ConflictBanner({ saving }: { saving: Extract<SavingState, { kind: 'conflict' }> }) {
+  const { desk } = usePorts();
+  const keepAsCopy = useKeepAsCopy();
+  const [choices, setChoices] = useState<Readonly<Record<string, Side>>>({});
+  const { clashes } = saving;
+  const all = (side: Side) => Object.fromEntries(clashes.map((c) => [c.id, side]));
+  return (
+    <Banner tone="clash">
+      <div className="w-full">
+        <p>
+          Another tab changed{' '}
+          {clashes.length === 1 ? 'the same place' : `${clashes.length} of the same places`} while you changed{' '}
+          {clashes.length === 1 ? 'it' : 'them'} here. Everything else of both is joined, nothing is lost.
+          Which one goes on?
+        </p>
+        <ul className="my-1 max-h-48 overflow-y-auto">
+          {clashes.map((clash) => (
+            <ClashChoice
+              key={clash.id}
+              clash={clash}
+              side={choices[clash.id] ?? 'mine'}
+              onChoose={(side) => setChoices({ ...choices, [clash.id]: side })}
+            />
+          ))}
+        </ul>
+        <div className="flex flex-wrap gap-2">
+          <Button look="strong" onClick={() => void desk.getState().settle(choices)}>
+            Go on like this
+          </Button>
+          {clashes.length > 1 && (
+            <>
+              <Button onClick={() => setChoices(all('mine'))}>Mine everywhere</Button>
+              <Button onClick={() => setChoices(all('theirs'))}>The other tab’s everywhere</Button>
+            </>
+          )}
+          <Button onClick={keepAsCopy}>Keep mine as a song of its own</Button>
+        </div>
+      </div>
+    </Banner>
+  );
+}
+
+function ClashChoice(props: { clash: MergeClash; side: Side; onChoose: (side: Side) => void }) {
+  const { clash, side, onChoose } = props;
+  const option = (value: Side, name: string, words: string) => (
+    <label className="flex min-w-0 items-baseline gap-1.5">
+      <input
+        type="radio"
+        name={`clash ${clash.id}`}
+        checked={side === value}
+        onChange={() => onChoose(value)}
+      />
+      <span className="min-w-0 break-words">
+        {name}: <b className="font-mono">{words}</b>
+      </span>
+    </label>
+  );
+  return (
+    <li>
+      <fieldset className="flex flex-wrap gap-x-5 gap-y-0.5 py-0.5">
+        <legend className="float-left mr-3 font-bold">{clash.words}</legend>
+        {option('mine', 'mine', clash.mine)}
+        {option('theirs', 'the other tab’s', clash.theirs)}
+      </fieldset>
+    </li>
+  );
+}
+
+function GoneBanner() {
+  const { desk } = usePorts();
+  const navigate = useNavigate();
+  return (
+    <Banner tone="clash">
+      <span>This song was deleted in another tab. What you see is still here.</span>
+      <Button look="strong" onClick={() => void desk.getState().putBack()}>
+        Put it back on the shelf
+      </Button>
+      <Button onClick={useKeepAsCopy()}>Keep it as a copy</Button>
+      <Button
+        onClick={() => {
+          desk.getState().close();
+          void navigate('/');
+        }}
+      >
+        Close it
+      </Button>
+    </Banner>
+  );
 }

@@ -28,10 +28,17 @@ const rest = { kind: 'rest', locked: false, guess: false } as const;
 
 interface Fakes {
   storage?: SongStorage;
-  journal?: Map<string, string>;
+  lastResort?: Map<string, string>;
+  tab?: string;
+  alive?: readonly string[];
 }
 
-async function opened({ storage = createMemoryStorage(), journal = new Map<string, string>() }: Fakes = {}) {
+async function opened({
+  storage = createMemoryStorage(),
+  lastResort = new Map<string, string>(),
+  tab = 'first',
+  alive = [],
+}: Fakes = {}) {
   const existing = (await storage.list())[0]?.id;
   const id = existing ?? (await addSong(storage, song(), { now: 1 }));
   let clock = 1000;
@@ -39,14 +46,15 @@ async function opened({ storage = createMemoryStorage(), journal = new Map<strin
     storage,
     client: createSplitService(() => 0),
     now: () => (clock += 1),
-    journal: {
-      getItem: (key) => journal.get(key) ?? null,
-      setItem: (key, value) => void journal.set(key, value),
-      removeItem: (key) => void journal.delete(key),
+    lastResort: {
+      getItem: (key) => lastResort.get(key) ?? null,
+      setItem: (key, value) => void lastResort.set(key, value),
+      removeItem: (key) => void lastResort.delete(key),
     },
+    tab: { id: tab, alive: async () => new Set(alive) },
   });
   await desk.getState().open(id);
-  return { desk, storage, id, journal, wait: (ms: number) => (clock += ms) };
+  return { desk, storage, id, lastResort, wait: (ms: number) => (clock += ms) };
 }
 
 describe('history', () => {
@@ -104,7 +112,8 @@ describe('desk', () => {
       storage: createMemoryStorage(),
       client: createSplitService(() => (ticks += 1000)),
       now: () => 0,
-      journal: null,
+      lastResort: null,
+      tab: { id: 'slow', alive: async () => new Set() },
     });
     slow.setState({ id: 'x', song: desk.getState().song });
     const running = slow.getState().split(null, { reopen: false });
@@ -117,7 +126,7 @@ describe('desk', () => {
   it('keeps typed text that is not understood beside the song', async () => {
     const { desk, storage, id } = await opened();
     const typed = `${TEXT}bass | 0xxx | oops | 3xxx | ? |\n`;
-    desk.getState().typeChart(readChart(typed).song, typed);
+    desk.getState().typeChart(readChart(typed).song, { text: typed, isUnderstood: false });
     await desk.getState().saveNow();
     expect((await storage.get(id))!.draft).to.equal(typed);
     const again = (await opened({ storage })).desk.getState();
@@ -126,10 +135,11 @@ describe('desk', () => {
 
   it('makes one step of typing without a pause', async () => {
     const { desk, wait } = await opened();
-    for (const title of ['L', 'Lo', 'Low']) desk.getState().typeChart({ ...song(), title }, null);
+    for (const title of ['L', 'Lo', 'Low'])
+      desk.getState().typeChart({ ...song(), title }, { text: TEXT, isUnderstood: true });
     expect(desk.getState().history.past).to.have.length(1);
     wait(5000);
-    desk.getState().typeChart({ ...song(), title: 'Lower' }, null);
+    desk.getState().typeChart({ ...song(), title: 'Lower' }, { text: TEXT, isUnderstood: true });
     expect(desk.getState().history.past).to.have.length(2);
     await desk.getState().saveNow();
   });
@@ -155,8 +165,9 @@ describe('desk', () => {
     await storage.put({ ...theirs, saved: saveSong({ ...song(), title: 'Theirs' }) }, theirs.version);
     desk.getState().edit({ kind: 'setTitle', title: 'Mine' }, { label: 'rename' });
     await desk.getState().saveNow();
-    await desk.getState().takeTheirs();
+    await desk.getState().settle({ title: 'theirs' });
     expect(desk.getState().song!.title).to.equal('Theirs');
+    expect(desk.getState().said).to.include('Took the other tab’s: the title');
     desk.getState().undo();
     expect(desk.getState().song!.title).to.equal('Mine');
     await desk.getState().saveNow();
@@ -184,37 +195,15 @@ describe('desk', () => {
     expect((await memory.get(id))!.title).to.equal('Big');
   });
 
-  it('brings back what a page could not save before it went away', async () => {
-    const { storage, id, journal } = await opened();
-    const stored = (await storage.get(id))!;
-    const left = { version: stored.version, draft: null, saved: saveSong({ ...song(), title: 'Unsaved' }) };
-    journal.set(`orchestron.unsaved.${id}`, JSON.stringify(left));
-    const { desk } = await opened({ storage, journal });
-    expect(desk.getState().song!.title).to.equal('Unsaved');
-    expect((await storage.get(id))!.title).to.equal('Unsaved');
-    expect(journal.size).to.equal(0);
-  });
-
-  it('puts what another tab has overtaken beside it as a song of its own', async () => {
-    const { storage, id, journal } = await opened();
-    const stored = (await storage.get(id))!;
-    await storage.put({ ...stored, title: 'Newer' }, stored.version);
-    const left = { version: stored.version, draft: null, saved: saveSong({ ...song(), title: 'Unsaved' }) };
-    journal.set(`orchestron.unsaved.${id}`, JSON.stringify(left));
-    await opened({ storage, journal });
-    const titles = (await storage.list()).map((s) => s.title);
-    expect(titles).to.include('Unsaved (unsaved changes)');
-    expect(titles).to.include('Newer');
-  });
-
-  it('says when a song is gone or cannot be read', async () => {
+  it('says when a song is not there or cannot be read', async () => {
     const { desk, storage, id } = await opened();
     await desk.getState().open('nowhere');
-    expect(desk.getState().trouble).to.include('not on the shelf');
+    expect(desk.getState().trouble!.message).to.include('not on the shelf');
     const stored = (await storage.get(id))!;
     await storage.put({ ...stored, saved: { ...stored.saved, version: 99 } as never }, stored.version);
     await desk.getState().open(id);
-    expect(desk.getState().trouble).to.include('newer Orchestron');
+    expect(desk.getState().trouble!.message).to.include('newer Orchestron');
+    expect(desk.getState().trouble!.stored!.id).to.equal(id);
     expect((await readShelf(storage))[0]!.trouble).to.include('newer Orchestron');
   });
 

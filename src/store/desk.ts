@@ -1,101 +1,40 @@
-import { createStore, type StoreApi } from 'zustand/vanilla';
-import { formatProblem } from '../core/base/index';
-import type { Player } from '../core/form/index';
-import { applyEdit, readSong, saveSong, unfold, type Edit, type Song } from '../core/song/index';
-import type { SplitTarget } from '../core/split/index';
-import type { SplitService } from '../workers/index';
+import { createStore } from 'zustand/vanilla';
+import { applyEdit, mergeSongs, unfold, type Edit, type Song } from '../core/song/index';
+import { createSaver } from './saver';
+import type { Desk, DeskPorts, DeskState, Selection } from './desk-state';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
+import { findRescue, TEXT_CLASH } from './rescue';
 import { addSong, freeTitle, storageWords } from './shelf';
-import { StorageProblem, type SongStorage, type StoredSong } from './storage';
-
-/** Which moment of the song is looked at, and whose part. Shared by every view. */
-export interface Selection {
-  /** Place in the form, from 0. */
-  readonly playing: number;
-  readonly pass: number;
-  /** Moment of the section on that pass, from 0. */
-  readonly moment: number;
-  readonly player: Player;
-}
-
-export type SavingState =
-  | { readonly kind: 'saved' | 'saving' }
-  | { readonly kind: 'conflict'; readonly theirs: StoredSong | null }
-  | { readonly kind: 'trouble'; readonly message: string };
-
-export interface Job {
-  readonly label: string;
-  /** 0 … 1. */
-  readonly share: number;
-}
-
-/** The open song and everything about looking at it. Selection and previews never enter the song. */
-export interface DeskState {
-  readonly id: string | null;
-  readonly song: Song | null;
-  /** Chart text as typed while it has problems; null when the song says it all. */
-  readonly draft: string | null;
-  readonly version: number;
-  readonly history: History<Song>;
-  readonly selection: Selection;
-  /** A change shown but not made. */
-  readonly preview: Edit | null;
-  readonly saving: SavingState;
-  readonly job: Job | null;
-  /** What the last key or click did, for the live region and the status line. */
-  readonly said: string;
-  readonly trouble: string | null;
-  open(id: string): Promise<void>;
-  edit(edit: Edit, step: { label: string; mergeKey?: string }): void;
-  typeChart(song: Song, draft: string | null): void;
-  undo(): void;
-  redo(): void;
-  select(selection: Partial<Selection>): void;
-  show(preview: Edit | null): void;
-  say(words: string): void;
-  /** Splits a section, some cells, or the whole song (null); with `reopen` also what is written and not locked. */
-  split(target: SplitTarget, options: { reopen: boolean }): Promise<void>;
-  stopJob(): void;
-  takeTheirs(): Promise<void>;
-  keepAsCopy(): Promise<string | null>;
-  saveNow(): Promise<void>;
-}
-
-export interface DeskPorts {
-  readonly storage: SongStorage;
-  readonly client: SplitService;
-  readonly now: () => number;
-  /** A place that can be written to at once when the page goes away (localStorage); null where there is none. */
-  readonly journal: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> | null;
-}
-
-export type Desk = StoreApi<DeskState>;
+import type { StoredSong, Written } from './storage';
+import { understoodRecord } from './stored';
+import { bytesBeyond } from './weight';
 
 const TYPING_PAUSE_MS = 1500;
-const SAVE_PAUSE_MS = 250;
 
 const START: Selection = { playing: 0, pass: 1, moment: 0, player: 'guitar1' };
 
-/** The desk: one open song, its history, saving, and the jobs that work on it. */
+/** The desk: one open song, its history, and the jobs that work on it. Saving is in saver.ts. */
 export function createDesk(ports: DeskPorts): Desk {
-  const { storage, client, now, journal } = ports;
-  let dirty = false;
+  const { storage, client, now } = ports;
   /** Typing without a longer pause is one step of the history. */
   let typedAt = -Infinity;
   let burst = 0;
-  let saveTimer: ReturnType<typeof setTimeout> | undefined;
-  let running: Promise<void> | null = null;
+  let jobs = 0;
 
   const desk = createStore<DeskState>()((set, get) => {
-    const change = (song: Song, draft: string | null, extra: Partial<DeskState>) => {
-      dirty = true;
-      set({ song, draft, preview: null, saving: { kind: 'saving' }, ...extra });
-      set({ selection: within(song, get().selection) });
+    const saver = createSaver(ports, { get, set, within });
+    const written = (): Written => ({ song: get().song!, draft: get().draft });
+    const after = (next: Written, step: { label: string; mergeKey?: string }): History<Written> =>
+      remembered(get().history, written(), { ...step, bytes: bytesBeyond(written(), next) });
+    const change = (next: Written, extra: Partial<DeskState>) => {
+      set({ ...next, preview: null, ...extra });
+      const selection = within(next.song, get().selection);
+      if (selection !== get().selection) set({ selection });
     };
-    /** Typing is saved in its pauses, so that storage never stands in a keystroke's way. */
-    const saveSoon = () => {
-      clearTimeout(saveTimer);
-      saveTimer = setTimeout(() => void get().saveNow(), SAVE_PAUSE_MS);
+    const take = (song: Song, step: { label: string; mergeKey?: string }, extra: Partial<DeskState> = {}) => {
+      const next = { song, draft: get().draft };
+      change(next, { history: after(next, step), said: step.label, ...extra });
+      saver.changed();
     };
 
     return {
@@ -113,11 +52,12 @@ export function createDesk(ports: DeskPorts): Desk {
 
       async open(id) {
         if (get().id === id && get().song !== null) return;
-        await get().saveNow();
+        await saver.leave();
         client.stop();
         set({
           id,
           song: null,
+          draft: null,
           trouble: null,
           history: NO_HISTORY,
           selection: START,
@@ -125,86 +65,105 @@ export function createDesk(ports: DeskPorts): Desk {
           job: null,
           said: '',
         });
+        if (saver.takeUp(id)) return;
         let stored: StoredSong | null;
         try {
           stored = await storage.get(id);
         } catch (error) {
-          set({ trouble: storageWords(error) });
+          set({ trouble: { message: storageWords(error), stored: null } });
           return;
         }
         if (get().id !== id) return;
         if (!stored) {
-          set({ trouble: 'This song is not on the shelf. It may have been deleted in another tab.' });
+          const message = 'This song is not on the shelf. It may have been deleted in another tab.';
+          set({ trouble: { message, stored: null } });
           return;
         }
-        const found = takeJournal(journal, id);
-        // It builds on what is stored, or the save under way did arrive, or another tab has saved since.
-        const left = found?.version === stored.version ? found : null;
-        if (found && !left && JSON.stringify(found.saved) !== JSON.stringify(stored.saved)) {
-          const rescued = readSong(found.saved);
-          if (rescued.ok) {
-            const title = `${rescued.value.title} (unsaved changes)`;
-            await addSong(storage, { ...rescued.value, title }, { now: now(), draft: found.draft });
-          }
+        const record = understoodRecord(stored);
+        const [left, memory] = await Promise.all([
+          findRescue(ports, stored).catch(() => null),
+          storage.desk(id).catch(() => null),
+        ]);
+        if (get().id !== id) return;
+        if (left && !left.fits) {
+          const title = `${left.written.song.title} (unsaved changes)`;
+          const copy = { ...left.written.song, title };
+          await addSong(storage, copy, { now: now(), draft: left.written.draft, clears: left.seqs });
+          saver.forgetLastResort(id);
         }
-        const read = readSong(left?.saved ?? stored.saved);
-        if (!read.ok) {
-          set({ trouble: `This song cannot be read: ${read.error.map(formatProblem).join('; ')}` });
+        const song = record.song ?? (left?.fits && left.from === null ? left.written.song : null);
+        if (song === null) {
+          const message = `This song cannot be read: ${record.trouble}. It is kept as it is.`;
+          set({ trouble: { message, stored } });
           return;
         }
-        set({
-          song: read.value,
-          draft: left ? left.draft : stored.draft,
-          version: stored.version,
-          saving: { kind: 'saved' },
-        });
-        if (left) {
-          dirty = true;
-          await get().saveNow();
-        } else dirty = false;
+        const known = saver.remembers(memory, { version: record.version, stored, draft: record.draft });
+        const here: Written = known?.now ?? { song, draft: record.draft };
+        set({ ...here, version: record.version, history: known?.history ?? NO_HISTORY });
+        saver.opened(here.song);
+        set({ selection: within(here.song, saver.placeOf(id) ?? START) });
+        if (!left?.fits) return;
+        if (left.from === null) {
+          const step = { label: 'what was rescued from the last visit' };
+          const history = known ? after(left.written, step) : NO_HISTORY;
+          change(left.written, { history });
+          saver.changed({ clears: left.seqs });
+          await saver.saveNow();
+        } else {
+          saver.builtOn(left.from, record.version - 1);
+          change(left.written, {});
+          // The save finds the newer version and joins the two.
+          saver.changed({ clears: left.seqs });
+          await saver.saveNow();
+        }
+      },
+
+      close() {
+        saver.forget();
+        set({ id: null, song: null, draft: null, saving: { kind: 'saved' } });
       },
 
       edit(edit, step) {
-        const { song, history, draft } = get();
+        const { song } = get();
         if (!song) return;
         const next = applyEdit(song, edit);
-        if (next === song) return;
-        change(next, draft, { history: remembered(history, song, step), said: step.label });
-        void get().saveNow();
+        if (next !== song) take(next, step);
       },
 
-      typeChart(next, draft) {
-        const { song, history } = get();
+      typeChart(next, { text, isUnderstood }) {
+        const { song } = get();
         if (!song) return;
         if (now() - typedAt > TYPING_PAUSE_MS) burst += 1;
         typedAt = now();
         // Versions are not part of the text; they stay with the song.
         const typed = song.versions ? { ...next, versions: song.versions } : next;
-        change(typed, draft, {
-          history: remembered(history, song, { label: 'typing in the chart', mergeKey: `chart ${burst}` }),
-        });
-        saveSoon();
+        const value = { song: typed, draft: isUnderstood ? null : text };
+        const step = { label: 'typing in the chart', mergeKey: `chart ${burst}` };
+        change(value, { history: after(value, step) });
+        saver.typed(text);
       },
 
       undo() {
         const { song, history } = get();
-        const back = song && undone(history, song);
+        const back = song && undone(history, written());
         if (!back) return set({ said: 'Nothing to undo' });
-        change(back.value, null, { history: back.history, said: `Undone: ${back.label}` });
-        void get().saveNow();
+        change(back.value, { history: back.history, said: `Undone: ${back.label}` });
+        saver.changed();
       },
 
       redo() {
         const { song, history } = get();
-        const forth = song && redone(history, song);
+        const forth = song && redone(history, written());
         if (!forth) return set({ said: 'Nothing to redo' });
-        change(forth.value, null, { history: forth.history, said: `Done again: ${forth.label}` });
-        void get().saveNow();
+        change(forth.value, { history: forth.history, said: `Done again: ${forth.label}` });
+        saver.changed();
       },
 
       select(part) {
         const { song, selection } = get();
-        if (song) set({ selection: within(song, { ...selection, ...part }), preview: null });
+        if (!song) return;
+        set({ selection: within(song, { ...selection, ...part }), preview: null });
+        saver.placed();
       },
 
       show: (preview) => set({ preview }),
@@ -217,52 +176,77 @@ export function createDesk(ports: DeskPorts): Desk {
         const section = target === null || typeof target === 'string' ? target : target.section;
         const reopened: Edit[] = reopen ? [{ kind: 'reopen', section }] : [];
         const start = reopened.reduce(applyEdit, song);
-        set({ job: { label: `Splitting ${what}`, share: 0 }, said: `Splitting ${what}` });
+        const job = { label: `Splitting ${what}`, share: 0 };
+        set({ job, said: job.label });
+        jobs += 1;
+        const mine = jobs;
+        const isMine = () => jobs === mine && get().job !== null && get().id === id;
         let shown: Edit | null = null;
-        const result = await client.split(start, target, ({ share, first }) => {
-          if (!get().job) return;
-          set({ job: { label: `Splitting ${what}`, share } });
-          // A first answer is shown while the proof goes on, unless something else is being looked at.
-          if (first === null || get().song !== song || (get().preview !== null && get().preview !== shown))
-            return;
-          shown = { kind: 'together', edits: [...reopened, { kind: 'setCells', changes: first.changes }] };
-          set({ preview: shown });
-        });
-        set({ job: null, ...(get().preview === shown ? { preview: null } : {}) });
-        if (!result.ok) return set({ said: 'Stopped; nothing was changed' });
-        if (get().id !== id || get().song !== song) {
+        const result = await client
+          .split(start, target, ({ share, first }) => {
+            if (!isMine()) return;
+            set({ job: { ...job, share: Math.max(share, get().job?.share ?? 0) } });
+            // A first answer is shown while the proof goes on, unless something else is being looked at.
+            const looked = get().preview !== null && get().preview !== shown;
+            if (first === null || get().song !== song || looked) return;
+            shown = { kind: 'together', edits: [...reopened, { kind: 'setCells', changes: first.changes }] };
+            set({ preview: shown });
+          })
+          .catch(
+            (error: unknown) =>
+              ({ ok: false, error: error instanceof Error ? error.message : String(error) }) as const,
+          );
+        if (shown !== null && get().preview === shown) set({ preview: null });
+        if (!isMine()) return;
+        set({ job: null });
+        if (!result.ok) {
+          const said =
+            result.error === 'stopped'
+              ? 'Stopped; nothing was changed'
+              : `${result.error} Nothing was changed.`;
+          return set({ said });
+        }
+        if (get().song !== song) {
           return set({ said: 'The song was changed meanwhile, so this split was dropped; split again' });
         }
         const { changes, cost, bound, notes } = result.value;
         if (changes.length === 0)
           return set({ said: 'Nothing is open here: every cell is written or locked' });
-        const next = applyEdit(start, { kind: 'setCells', changes });
         const gap = cost <= bound ? 0 : Math.max(0.1, Math.round(((cost - bound) / cost) * 1000) / 10);
         const proof = gap === 0 ? 'proven best' : `within ${gap}% of the best there can be`;
-        change(next, get().draft, {
-          history: remembered(get().history, song, { label: `split ${what}` }),
-          said: [`Split ${what}: ${changes.length} cells, ${proof}`, ...notes].join('. '),
-        });
-        void get().saveNow();
+        take(
+          applyEdit(start, { kind: 'setCells', changes }),
+          { label: `split ${what}` },
+          { said: [`Split ${what}: ${changes.length} cells, ${proof}`, ...notes].join('. ') },
+        );
       },
 
-      stopJob: () => client.stop(),
+      stopJob() {
+        // Said at once, whatever the worker is in the middle of: what it still sends is not taken.
+        client.stop();
+        if (get().job) set({ job: null, preview: null, said: 'Stopped; nothing was changed' });
+      },
 
-      async takeTheirs() {
-        const { saving, song, history } = get();
-        if (saving.kind !== 'conflict' || !saving.theirs || !song) return;
-        const read = readSong(saving.theirs.saved);
-        if (!read.ok) return;
-        dirty = false;
-        set({
-          song: read.value,
-          draft: saving.theirs.draft,
-          version: saving.theirs.version,
-          saving: { kind: 'saved' },
-          history: remembered(history, song, { label: 'taking the other tab’s version' }),
-          selection: within(read.value, get().selection),
-          said: 'Now showing the other tab’s version; undo brings yours back',
-        });
+      async settle(choices) {
+        const { saving } = get();
+        const mine = written();
+        if (saving.kind !== 'conflict' || !mine.song) return;
+        const theirs = understoodRecord(saving.theirs);
+        if (theirs.song === null) return;
+        const sides = { mine: mine.song, theirs: theirs.song };
+        const merged = mergeSongs(saver.base() ?? mine.song, sides, ({ id }) => choices[id] ?? 'mine');
+        const texts = saving.clashes.some((c) => c.id === TEXT_CLASH);
+        const takesText = choices[TEXT_CLASH] === 'theirs';
+        const next: Written = texts
+          ? takesText
+            ? { song: theirs.song, draft: theirs.draft }
+            : mine
+          : { song: merged.song, draft: mine.draft };
+        const label = 'joining with the other tab’s changes';
+        change(next, { history: after(next, { label }), said: settledWords(saving.clashes, choices) });
+        saver.builtOn(theirs.song, theirs.version);
+        saver.changed();
+        await saver.saveNow();
       },
 
       async keepAsCopy() {
@@ -271,109 +255,48 @@ export function createDesk(ports: DeskPorts): Desk {
         const titles = (await storage.list()).map((s) => s.title);
         const copy = { ...song, title: freeTitle(song.title, titles) };
         const id = await addSong(storage, copy, { now: now(), draft });
-        dirty = false;
-        set({ saving: { kind: 'saved' } });
+        await saver.letGo();
         return id;
       },
 
-      saveNow() {
-        running ??= (async () => {
-          while (dirty) {
-            const { id, song, draft, version, saving } = get();
-            if (!id || !song || saving.kind === 'conflict') break;
-            dirty = false;
-            try {
-              const outcome = await storage.put(
-                { id, title: song.title, saved: saveSong(song), draft, updatedAt: now() },
-                version,
-              );
-              if (get().id !== id) break;
-              if (outcome.kind === 'conflict') {
-                dirty = true;
-                set({ saving: outcome });
-                break;
-              }
-              set({ version: outcome.version, ...(dirty ? {} : { saving: { kind: 'saved' } }) });
-            } catch (error) {
-              dirty = true;
-              set({ saving: { kind: 'trouble', message: storageWords(error) } });
-              if (!(error instanceof StorageProblem)) throw error;
-              break;
-            }
-          }
-        })().finally(() => {
-          running = null;
-        });
-        return running;
+      async putBack() {
+        const { song } = get();
+        if (!song) return;
+        saver.builtOn(song, 0);
+        saver.changed();
+        await saver.saveNow();
       },
+
+      saveNow: () => saver.saveNow(),
     };
   });
-
-  storage.watch((id) => {
-    const { id: open, version } = desk.getState();
-    if (id !== open || dirty) return;
-    void storage.get(id).then((stored) => {
-      const state = desk.getState();
-      if (!stored || state.id !== id || dirty || stored.version <= version || !state.song) return;
-      const read = readSong(stored.saved);
-      if (!read.ok) return;
-      desk.setState({
-        song: read.value,
-        draft: stored.draft,
-        version: stored.version,
-        history: remembered(state.history, state.song, { label: 'changes from another tab' }),
-        selection: within(read.value, state.selection),
-        said: 'Changed in another tab; now showing that',
-      });
-    });
-  });
-
-  /** The page is going away: what IndexedDB has not taken yet is written where writing is immediate. */
-  const leave = () => {
-    const { id, song, draft, version, saving } = desk.getState();
-    if (!journal || !id || !song || (!dirty && saving.kind === 'saved')) return;
-    try {
-      journal.setItem(journalKey(id), JSON.stringify({ version, draft, saved: saveSong(song) }));
-    } catch {
-      // Full here too: there is nowhere else to write.
-    }
-  };
-  if (typeof window !== 'undefined') window.addEventListener('pagehide', leave);
   return desk;
 }
 
-function journalKey(id: string): string {
-  return `orchestron.unsaved.${id}`;
+/** What was kept and what was taken, place by place. */
+function settledWords(
+  clashes: readonly { id: string; words: string }[],
+  choices: Readonly<Record<string, 'mine' | 'theirs'>>,
+): string {
+  const of = (side: 'mine' | 'theirs') =>
+    clashes.filter((c) => (choices[c.id] ?? 'mine') === side).map((c) => c.words);
+  const [mine, theirs] = [of('mine'), of('theirs')];
+  return [
+    ...(mine.length > 0 ? [`Kept yours: ${mine.join('; ')}`] : []),
+    ...(theirs.length > 0 ? [`Took the other tab’s: ${theirs.join('; ')}`] : []),
+    'everything else of both is there',
+  ].join('. ');
 }
 
-interface Left {
-  readonly version: number;
-  readonly draft: string | null;
-  readonly saved: StoredSong['saved'];
-}
-
-/** What a page that went away could not save, taken out of the journal. Null when there is nothing. */
-function takeJournal(journal: DeskPorts['journal'], id: string): Left | null {
-  const text = journal?.getItem(journalKey(id)) ?? null;
-  if (text === null) return null;
-  journal!.removeItem(journalKey(id));
-  try {
-    return JSON.parse(text) as Left;
-  } catch {
-    return null;
-  }
-}
-
-/** Keeps a selection on something that exists. */
+/** Keeps a selection on something that exists; the same object when it does. */
 function within(song: Song, selection: Selection): Selection {
   const playings = unfold(song);
   const last = Math.max(0, playings.length - 1);
   const playing = Math.min(Math.max(0, selection.playing), last);
   const times = playings[playing]?.entry.times ?? 1;
-  return {
-    ...selection,
-    playing,
-    pass: Math.min(Math.max(1, selection.pass), times),
-    moment: Math.max(0, selection.moment),
-  };
+  const pass = Math.min(Math.max(1, selection.pass), times);
+  const moment = Math.max(0, selection.moment);
+  if (playing === selection.playing && pass === selection.pass && moment === selection.moment)
+    return selection;
+  return { ...selection, playing, pass, moment };
 }

@@ -2,11 +2,13 @@
  * store: the open song, its history and selection, the shelf, and storage behind a small port.
  * It computes nothing about music (core) and draws nothing (screens). Start with desk.ts and storage.ts.
  */
-export { createDesk, type Desk, type DeskState, type Job, type SavingState, type Selection } from './desk';
+export { createDesk } from './desk';
+export type { Desk, DeskPorts, DeskState, Job, OpenTrouble, SavingState, Selection } from './desk-state';
 export { createDexieStorage } from './dexie-storage';
 export { createMemoryStorage } from './memory-storage';
 export {
   addSong,
+  fileTrouble,
   freeTitle,
   newSong,
   readImport,

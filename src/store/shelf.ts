@@ -1,8 +1,9 @@
 import { nanoid } from 'nanoid';
 import { formatProblem, type Problem } from '../core/base/index';
 import { readChart } from '../core/formats/index';
-import { emptySong, readSong, saveSong, type Song } from '../core/song/index';
+import { emptySong, MOST_CHARACTERS, readSong, saveSong, type Song } from '../core/song/index';
 import { StorageProblem, type SongStorage, type StoredSong } from './storage';
+import { understoodRecord } from './stored';
 
 /** A song on the shelf. `song` is null when what is stored cannot be read; `trouble` then says why. */
 export interface ShelfEntry {
@@ -10,6 +11,8 @@ export interface ShelfEntry {
   readonly title: string;
   readonly song: Song | null;
   readonly trouble: string | null;
+  /** What else of the record is damaged. */
+  readonly remarks: readonly string[];
   readonly updatedAt: number;
   readonly stored: StoredSong;
 }
@@ -23,12 +26,13 @@ export async function readShelf(storage: SongStorage): Promise<readonly ShelfEnt
 export async function addSong(
   storage: SongStorage,
   song: Song,
-  options: { now: number; draft?: string | null },
+  options: { now: number; draft?: string | null; clears?: readonly number[] },
 ): Promise<string> {
   const id = nanoid(12);
   await storage.put(
     { id, title: song.title, saved: saveSong(song), draft: options.draft ?? null, updatedAt: options.now },
     0,
+    options.clears,
   );
   return id;
 }
@@ -58,6 +62,7 @@ export type Imported =
 
 /** Reads a file by its content: JSON is a song file, anything else chart text. Never changes anything. */
 export function readImport(name: string, text: string): Imported {
+  if (text.length > MOST_CHARACTERS) return { kind: 'refused', message: tooLarge(name, text.length) };
   if (/\.json$/i.test(name) || text.trimStart().startsWith('{')) {
     let json: unknown;
     try {
@@ -85,6 +90,15 @@ export function readImport(name: string, text: string): Imported {
   return { kind: 'song', song, problems, text: problems.length > 0 ? text : null };
 }
 
+/** Whether a file is so large that it is not even opened, by its bytes; null when it is not. */
+export function fileTrouble(name: string, bytes: number): string | null {
+  return bytes > MOST_CHARACTERS ? tooLarge(name, bytes) : null;
+}
+
+function tooLarge(name: string, size: number): string {
+  return `${name} has ${(size / 1_000_000).toFixed(1)} MB; expected a song of at most ${MOST_CHARACTERS / 1_000_000} MB`;
+}
+
 export function newSong(title: string): Song {
   return emptySong(title);
 }
@@ -98,15 +112,8 @@ export function storageWords(error: unknown): string {
 }
 
 function entryOf(stored: StoredSong): ShelfEntry {
-  const read = readSong(stored.saved);
-  return {
-    id: stored.id,
-    title: stored.title,
-    song: read.ok ? read.value : null,
-    trouble: read.ok ? null : read.error.map(formatProblem).join('; '),
-    updatedAt: stored.updatedAt,
-    stored,
-  };
+  const { title, song, trouble, remarks, updatedAt } = understoodRecord(stored);
+  return { id: stored.id, title, song, trouble, remarks, updatedAt, stored };
 }
 
 function more(n: number): string {

@@ -72,6 +72,49 @@ for (const [name, open] of implementations) {
       expect(await storage.list()).to.have.length(keys.length);
     });
 
+    it('keeps a journal that a save clears in one step, no more than it holds', async () => {
+      const entry = (tab: string, at: number, text: string) => ({
+        song: 'a',
+        tab,
+        base: 1,
+        at,
+        state: { kind: 'text', text } as const,
+        from: null,
+      });
+      const texts = async () =>
+        (await storage.unsaved('a')).map((e) => (e.state.kind === 'text' ? e.state.text : ''));
+      await storage.put(row('a'), 0);
+      await storage.append(entry('one', 5, 'first'));
+      await storage.append(entry('one', 6, 'second'));
+      await storage.append(entry('two', 6, 'theirs'));
+      await storage.append(entry('three', 9, 'dead'));
+      await storage.append({ ...entry('one', 6, 'elsewhere'), song: 'b' });
+      expect(await texts()).to.deep.equal(['second', 'theirs', 'dead']);
+      const dead = (await storage.unsaved('a')).find((e) => e.tab === 'three')!.seq;
+      await storage.put({ ...row('a', 'Mine', 5), by: 'one' }, 1);
+      expect(await texts(), 'newer than the save').to.deep.equal(['second', 'theirs', 'dead']);
+      await storage.put({ ...row('a', 'Mine', 6), by: 'one' }, 7, [dead]);
+      expect(await texts(), 'a conflict clears nothing').to.have.length(3);
+      await storage.put({ ...row('a', 'Mine', 6), by: 'one' }, 2, [dead]);
+      expect(await texts()).to.deep.equal(['theirs']);
+      await storage.forget((await storage.unsaved('a')).map((e) => e.seq));
+      expect(await texts()).to.deep.equal([]);
+      expect(await storage.unsaved('b')).to.have.length(1);
+    });
+
+    it('keeps the desk with its song, and lets it go with the song', async () => {
+      const song = emptySong('Desk');
+      const written = { song, draft: null };
+      const history = { past: [{ value: written, label: 'x', mergeKey: null, bytes: 1 }], future: [] };
+      await storage.put(row('a'), 0);
+      await storage.keepDesk({ id: 'a', shape: 1, version: 1, now: written, history });
+      const kept = (await storage.desk('a'))!;
+      expect(kept.history.past[0]!.value.song).to.equal(kept.now.song);
+      expect(kept.now.song).to.deep.equal(song);
+      await storage.remove('a');
+      expect(await storage.desk('a')).to.equal(null);
+    });
+
     it('hands out copies: changing what was put later changes nothing', async () => {
       const mine = row('a');
       await storage.put(mine, 0);

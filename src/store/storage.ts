@@ -1,4 +1,5 @@
-import type { SavedSong } from '../core/song/index';
+import type { SavedSong, Song } from '../core/song/index';
+import type { History } from './history';
 
 /** A song as it is kept. `version` grows by one with every save, so two tabs notice each other. */
 export interface StoredSong {
@@ -10,6 +11,48 @@ export interface StoredSong {
   readonly version: number;
   /** Milliseconds since 1970. */
   readonly updatedAt: number;
+  /** The visit of a tab that saved it; left out: before visits were told apart. */
+  readonly by?: string;
+}
+
+/** What a tab has that is not in the song yet: written at once, cleared only with the save that holds it. */
+export interface Unsaved {
+  /** The song it belongs to. */
+  readonly song: string;
+  /** The visit of the tab it comes from. */
+  readonly tab: string;
+  /** The version of the song it builds on. */
+  readonly base: number;
+  readonly at: number;
+  readonly state: UnsavedState;
+  /** The song it builds on, where it may have to be joined with another tab's; null: it is that version. */
+  readonly from: SavedSong | null;
+}
+
+export type UnsavedState =
+  | { readonly kind: 'text'; readonly text: string }
+  | { readonly kind: 'song'; readonly saved: SavedSong; readonly draft: string | null };
+
+/** An entry of the journal; later ones have a greater `seq`. */
+export interface JournalEntry extends Unsaved {
+  readonly seq: number;
+}
+
+/** A song with the text that is typed beside it: one step of the history. */
+export interface Written {
+  readonly song: Song;
+  readonly draft: string | null;
+}
+
+/** The desk as it was left: what undo and redo go through. */
+export interface DeskMemory {
+  readonly id: string;
+  /** Which form of songs in memory this is; another one is not taken up. */
+  readonly shape: number;
+  /** The saved version `now` is. */
+  readonly version: number;
+  readonly now: Written;
+  readonly history: History<Written>;
 }
 
 export type PutOutcome =
@@ -19,15 +62,25 @@ export type PutOutcome =
 
 /** Where songs are kept. Two implementations (browser, memory) pass one acceptance suite. */
 export interface SongStorage {
-  /** All songs, newest first. */
+  /** All songs, newest first; records that are damaged too (see `understoodRecord`). */
   list(): Promise<readonly StoredSong[]>;
   get(id: string): Promise<StoredSong | null>;
   /**
-   * Writes in one transaction if the stored version is still `expected` (0: must be new).
-   * Throws StorageProblem when the browser refuses or is full.
+   * Writes in one transaction if the stored version is still `expected` (0: must be new); with it goes what the journal
+   * has of the same song and tab up to `updatedAt`, and the entries of `clears`. Throws StorageProblem when the browser
+   * refuses or is full.
    */
-  put(song: Omit<StoredSong, 'version'>, expected: number): Promise<PutOutcome>;
+  put(song: Omit<StoredSong, 'version'>, expected: number, clears?: readonly number[]): Promise<PutOutcome>;
+  /** Takes a song away, with its desk. */
   remove(id: string): Promise<void>;
+  /** Adds to the journal; an older entry of the same song and tab goes in the same transaction. */
+  append(entry: Unsaved): Promise<void>;
+  /** What the journal has of a song, the oldest first. */
+  unsaved(song: string): Promise<readonly JournalEntry[]>;
+  /** Takes entries out of the journal. */
+  forget(seqs: readonly number[]): Promise<void>;
+  keepDesk(memory: DeskMemory): Promise<void>;
+  desk(id: string): Promise<DeskMemory | null>;
   /** Tells about saves and removals made elsewhere (other tabs). Returns how to stop. */
   watch(onChange: (id: string) => void): () => void;
 }
@@ -40,4 +93,10 @@ export class StorageProblem extends Error {
   ) {
     super(`storage ${kind}`, { cause });
   }
+}
+
+/** The version of a record; damaged ones count as never saved. */
+export function versionOf(stored: StoredSong | null): number {
+  const version: unknown = stored?.version;
+  return typeof version === 'number' && Number.isInteger(version) && version > 0 ? version : 0;
 }

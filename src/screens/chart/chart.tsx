@@ -47,7 +47,7 @@ export function Chart() {
     const { song: understood, problems } = read(text);
     own.current = understood;
     setState({ text, problems });
-    desk.getState().typeChart(understood, problems.length > 0 ? text : null);
+    desk.getState().typeChart(understood, { text, isUnderstood: problems.length === 0 });
   };
 
   const { bars, seconds } = songLength(song);
@@ -82,7 +82,7 @@ export function Chart() {
               look="quiet"
               onClick={() => {
                 setLeft(null);
-                desk.getState().typeChart(song, null);
+                desk.getState().typeChart(song, { text: writeChart(song), isUnderstood: true });
               }}
             >
               Let it go

@@ -8,6 +8,7 @@ import { countOpen, songKey, songLength, type Song } from '../../core/song/index
 import { formatDuration } from '../../core/time/index';
 import {
   addSong,
+  fileTrouble,
   freeTitle,
   newSong,
   readImport,
@@ -19,7 +20,7 @@ import {
 } from '../../store/index';
 import { Banner, Button, useWidth } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
-import { exportSong } from '../export-song';
+import { exportSong, exportStored } from '../export-song';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
 
@@ -75,7 +76,10 @@ export function Songs() {
       let bad = false;
       let taken = [...titles];
       for (const file of files) {
-        const read = readImport(file.name, await file.text());
+        const large = fileTrouble(file.name, file.size);
+        const read = large
+          ? ({ kind: 'refused', message: large } as const)
+          : readImport(file.name, await file.text());
         if (read.kind === 'refused') {
           bad = true;
           said.push(`${read.message}. Nothing was imported from it.`);
@@ -99,7 +103,7 @@ export function Songs() {
   const remove = (entry: ShelfEntry) =>
     attempt(async () => {
       await storage.remove(entry.id);
-      if (desk.getState().id === entry.id) desk.setState({ id: null, song: null });
+      if (desk.getState().id === entry.id) desk.getState().close();
       setNotice({ tone: 'plain', text: `${entry.title} deleted.`, undo: entry.stored });
       await refresh();
     });
@@ -175,7 +179,7 @@ export function Songs() {
                   },
                   entry.stored.version,
                 );
-                if (desk.getState().id === entry.id) desk.setState({ id: null, song: null });
+                if (desk.getState().id === entry.id) desk.getState().close();
                 await refresh();
               })
             }
@@ -251,9 +255,8 @@ function SongRow(props: {
           </Button>
           <Button
             look="quiet"
-            disabled={!song}
-            onClick={() => song && exportSong(song, 'json')}
-            aria-label={`Export ${entry.title} as song file`}
+            onClick={() => (song ? exportSong(song, 'json') : exportStored(entry.stored))}
+            aria-label={song ? `Export ${entry.title} as song file` : `Export ${entry.title} as it is stored`}
           >
             <Download size={16} /> Song file
           </Button>
@@ -271,7 +274,12 @@ function SongRow(props: {
         </span>
       </div>
       {entry.trouble && (
-        <p className="mt-1 text-clash">This song cannot be read: {entry.trouble}. It is kept as it is.</p>
+        <p className="mt-1 break-words text-clash">
+          This song cannot be read: {entry.trouble}. It is kept as it is; export it to mend it by hand.
+        </p>
+      )}
+      {entry.remarks.length > 0 && (
+        <p className="mt-1 text-[14px] text-soft">How it is stored is damaged: {entry.remarks.join('; ')}.</p>
       )}
       {song && song.form.length > 0 && <SongStrip song={song} id={entry.id} />}
       {song && song.form.length === 0 && (
