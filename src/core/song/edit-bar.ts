@@ -72,6 +72,40 @@ function setInSection(section: Section, at: CellAddress & { readonly times: numb
   return { ...section, variants };
 }
 
+/**
+ * Many cells at once, as one after the other with `setCell`, but each section's bars are copied once: a whole song is
+ * thousands of them. Cells of passes go the plain way.
+ */
+export function setCells(song: Song, changes: readonly CellChange[]): Song {
+  if (changes.length < WORTH_A_BATCH) return changes.reduce(setCell, song);
+  const bars = new Map<string, Bar[]>();
+  const plain: CellChange[] = [];
+  for (const change of changes) {
+    const { at, cell } = change;
+    const section = sectionNamed(song, at.section);
+    if (!section || variantAt(section, withTimes(song, at)) !== null) {
+      plain.push(change);
+      continue;
+    }
+    const list = bars.get(at.section) ?? [...section.bars];
+    bars.set(at.section, list);
+    const bar = list[at.bar];
+    const now = bar?.cells[at.player][at.index]?.cell;
+    const where = `cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`;
+    if (!bar || !now) throw new RangeError(`No ${where}`);
+    if (now.kind === 'grip' && now.step) throw new RangeError(`A line stands in ${where}`);
+    const cells = bar.cells[at.player].map((c, i) => (i === at.index ? { ...c, cell } : c));
+    list[at.bar] = { ...bar, cells: { ...bar.cells, [at.player]: cells } };
+  }
+  const next = mapSections(song, (s) => {
+    const own = bars.get(s.name);
+    return own ? { ...s, bars: own } : s;
+  });
+  return plain.reduce(setCell, next);
+}
+
+const WORTH_A_BATCH = 24;
+
 /** A bar that holds a line has no hits of its own: its steps are struck. */
 export function setHits(song: Song, change: HitsChange): Song {
   const { player, bar, hits } = change;

@@ -13,7 +13,7 @@ import {
 } from '../form/index';
 import type { Delay, Swing } from '../time/index';
 import type { CellChange, HitsChange, LineChange, PartChange, PushChange, VoiceChange } from './address';
-import { setCell, setHits, setLine, setPart, setPush, setVoice } from './edit-bar';
+import { setCells, setHits, setLine, setPart, setPush, setVoice } from './edit-bar';
 import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
 import { cleanReason, cleanTitle } from './names';
 import { inPlayedOrder, mapSections, type KeptFinding, type Song } from './song';
@@ -78,7 +78,7 @@ export type Edit =
 export function applyEdit(song: Song, edit: Edit): Song {
   switch (edit.kind) {
     case 'setCells':
-      return edit.changes.reduce(setCell, song);
+      return setCells(song, edit.changes);
     case 'setHits':
       return edit.changes.reduce(setHits, song);
     case 'setPush':

@@ -97,8 +97,18 @@ export class Chains {
     }
   }
 
-  passBackAll(): void {
-    for (let s = this.slots.length - 1; s >= 0; s -= 1) this.passBack(s);
+  *passBackAll(): Generator<undefined, void> {
+    for (let s = this.slots.length - 1; s >= 0; s -= 1) {
+      this.passBack(s);
+      yield;
+    }
+  }
+
+  *passForwardAll(): Generator<undefined, void> {
+    for (let s = 0; s < this.slots.length; s += 1) {
+      this.passForward(s);
+      yield;
+    }
   }
 
   way(s: number, p: Nth): Float64Array {

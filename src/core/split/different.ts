@@ -2,7 +2,7 @@ import { songFindings, type Finding } from '../clash/index';
 import { formatCell, PLAN_NAMES, type PlanName, type PlanTune } from '../form/index';
 import { applyEdit, type CellChange, type Edit, type Song } from '../song/index';
 import { PLANS, type Plan } from './plan';
-import { planOf, problemOf } from './problem';
+import { planOf, problemInSteps } from './problem';
 import { solve } from './solve';
 import { changesOf } from './split';
 
@@ -34,7 +34,13 @@ export function* differentSplits(song: Song, section: string): Generator<number,
   for (const [i, name] of names.entries()) {
     const tune = name === now.name ? song.form[entry]!.tune : undefined;
     const planned = applyEdit(song, { kind: 'setPlan', entry, plan: name, ...(tune ? { tune } : {}) });
-    const problem = problemOf(planned, { sections: [section], pass: 1, reopens: () => true });
+    const slots = problemInSteps(planned, { sections: [section], pass: 1, reopens: () => true });
+    let made = slots.next();
+    while (!made.done) {
+      yield i / names.length;
+      made = slots.next();
+    }
+    const problem = made.value;
     const work = solve(problem);
     let step = work.next();
     while (!step.done) {

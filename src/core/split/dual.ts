@@ -35,20 +35,28 @@ export class Dual {
   bound = -Infinity;
   readonly #chains: Chains;
 
-  /** Starts with every candidate that costs at most `reach` more than the cheapest by itself. */
-  constructor(slots: readonly Slot[], reach: number) {
+  private constructor(slots: readonly Slot[]) {
     this.slots = slots;
     this.#chains = new Chains(slots);
-    this.#seat(
+  }
+
+  /**
+   * Starts with every candidate that costs at most `reach` more than the cheapest by itself. This and whatever else
+   * goes through all slots yields after each of them, so that the caller can stop or let others work.
+   */
+  static *inSteps(slots: readonly Slot[], reach: number): Generator<undefined, Dual> {
+    const dual = new Dual(slots);
+    yield* dual.#seat(
       slots.map((slot) => NTHS.map((p) => cheap(slot.choices[p].points, reach)) as PerPlayer<number[]>),
     );
+    return dual;
   }
 
   /**
    * Takes more candidates in, wherever the same choices stand; the potentials of the others stay. The bound starts anew:
    * what was known of fewer candidates does not hold for more.
    */
-  grow(found: readonly PerPlayer<readonly number[]>[]): void {
+  *grow(found: readonly PerPlayer<readonly number[]>[]): Generator<undefined, void> {
     const more = new Map<Choices, Set<number>>();
     this.slots.forEach((slot, s) => {
       for (const p of NTHS) {
@@ -65,12 +73,12 @@ export class Dual {
         return extra ? [...new Set([...active, ...extra])] : [...active];
       }),
     ) as PerPlayer<number[]>[];
-    this.#seat(lists);
+    yield* this.#seat(lists);
     this.bound = -Infinity;
   }
 
   /** Seats the candidates; a held cell is one choice over its slots and gets what any of them has. */
-  #seat(lists: readonly PerPlayer<number[]>[]): void {
+  *#seat(lists: readonly PerPlayer<number[]>[]): Generator<undefined, void> {
     for (const p of NTHS) {
       for (let s = 1; s < this.slots.length; s += 1) {
         if (!this.slots[s]!.held[p]) continue;
@@ -83,7 +91,7 @@ export class Dual {
       }
     }
     const shared = new Map<Choices, Map<string, Active>>();
-    this.slots.forEach((slot, s) => {
+    for (const [s, slot] of this.slots.entries()) {
       const before = this.#chains.seats[s]!;
       const next = NTHS.map((p) => {
         const indices = lists[s]![p].sort((x, y) => x - y);
@@ -106,7 +114,8 @@ export class Dual {
       }
       this.#chains.seats[s] = next;
       this.#chains.together[s] = this.#chains.tables.together(slot, this.#chains.three(s));
-    });
+      yield;
+    }
   }
 
   get kept(): Kept {
@@ -130,7 +139,7 @@ export class Dual {
   *sweep(): Generator<undefined, number> {
     const before = this.bound;
     const n = this.slots.length;
-    this.#chains.passBackAll();
+    yield* this.#chains.passBackAll();
     for (let s = 0; s < n; s += 1) {
       this.#chains.passForward(s);
       this.#share(s);
@@ -145,7 +154,7 @@ export class Dual {
   }
 
   /** Drops active candidates whose every whole song costs more than `upper`. */
-  prune(upper: number): void {
+  *prune(upper: number): Generator<undefined, void> {
     const changed = new Set<number>();
     this.#chains.seats.forEach((seats, s) => {
       for (const p of NTHS) {
@@ -158,17 +167,19 @@ export class Dual {
         changed.add(s);
       }
     });
-    for (const s of changed)
+    for (const s of changed) {
       this.#chains.together[s] = this.#chains.tables.together(this.slots[s]!, this.#chains.three(s));
-    this.#chains.passBackAll();
-    for (let s = 0; s < this.slots.length; s += 1) this.#chains.passForward(s);
+      yield;
+    }
+    yield* this.#chains.passBackAll();
+    yield* this.#chains.passForwardAll();
   }
 
   /**
    * The least a whole song can cost with any candidate that takes no part, over the whole vocabulary, and for each slot
    * and player those that may cost less than `upper`. Where there are none, nothing that was left out matters.
    */
-  price(upper: number): Priced {
+  price(upper: number): Generator<undefined, Priced> {
     return new Pricing(this.#chains).price(upper);
   }
 

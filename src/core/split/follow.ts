@@ -2,7 +2,7 @@ import { PLAYERS, type Cell, type Player } from '../form/index';
 import { formatGrip, type KnownGrip } from '../grip/index';
 import { cellAt, type CellChange, type Song } from '../song/index';
 import type { CellChoice } from './alternatives';
-import { cellOf, problemOf, type SplitProblem } from './problem';
+import { cellOf, problemInSteps, type SplitProblem } from './problem';
 import { solve, chosenOf, type Solution } from './solve';
 import { changesOf } from './split';
 
@@ -29,11 +29,17 @@ const SLACK = 200;
 
 /** Solves a section around its locks, as if every cell that is not locked were open. Yields its progress, 0 … 1. */
 export function* groundOf(song: Song, section: string, pass: number): Generator<number, Ground> {
-  const problem = problemOf(song, { sections: [section], pass, reopens: () => true });
+  const slots = problemInSteps(song, { sections: [section], pass, reopens: () => true });
+  let made = slots.next();
+  while (!made.done) {
+    yield 0.1 * made.value;
+    made = slots.next();
+  }
+  const problem = made.value;
   const work = solve(problem, { slack: SLACK });
   let step = work.next();
   while (!step.done) {
-    yield step.value.share;
+    yield 0.1 + 0.9 * step.value.share;
     step = work.next();
   }
   return { problem, solution: step.value, song };

@@ -19,30 +19,52 @@ export class Lattice {
   readonly slots: readonly Slot[];
   readonly kept: Kept;
   readonly three: readonly Three[];
-  readonly forward: Float64Array[] = [];
+  readonly forward: readonly Float64Array[];
   readonly cost: number;
   readonly #own: readonly Float64Array[];
-  readonly #ways: readonly (readonly [Float64Array, Float64Array, Float64Array])[];
+  readonly #ways: readonly Ways[];
   #backward: Float64Array[] | null = null;
 
-  constructor(slots: readonly Slot[], kept: Kept) {
+  private constructor(slots: readonly Slot[], kept: Kept, tables: LatticeTables) {
     this.slots = slots;
     this.kept = kept;
-    this.three = slots.map((slot, s) => threeOf(slot, kept[s]!));
-    this.#own = slots.map((slot, s) => slotPoints(slot, kept[s]!, this.three[s]!));
-    this.#ways = slots.map((slot, s) => {
-      const before = this.three[s - 1];
-      if (!before) return [EMPTY, EMPTY, EMPTY];
-      const table = (p: 0 | 1 | 2) => wayTable(before[p], this.three[s]![p], { slot, player: p });
-      return [table(0), table(1), table(2)];
-    });
-    this.slots.forEach((_, s) => {
-      const own = this.#own[s]!;
-      const reached = s === 0 ? null : this.#step(s, this.forward[s - 1]!, false);
-      this.forward.push(reached === null ? own.slice() : reached.map((v, i) => v + own[i]!));
-    });
+    this.three = tables.three;
+    this.forward = tables.forward;
+    this.#own = tables.own;
+    this.#ways = tables.ways;
     const last = this.forward.at(-1);
     this.cost = last === undefined ? 0 : leastOf(last);
+  }
+
+  /** Builds it slot by slot; yields after each, so that the caller can stop or let others work. */
+  static *inSteps(slots: readonly Slot[], kept: Kept): Generator<undefined, Lattice> {
+    const three: Three[] = [];
+    const own: Float64Array[] = [];
+    const ways: Ways[] = [];
+    const forward: Float64Array[] = [];
+    for (const [s, slot] of slots.entries()) {
+      const here = threeOf(slot, kept[s]!);
+      const before = three[s - 1];
+      const table = (p: 0 | 1 | 2) => (before ? wayTable(before[p], here[p], { slot, player: p }) : EMPTY);
+      three.push(here);
+      const points = slotPoints(slot, kept[s]!, here);
+      own.push(points);
+      ways.push([table(0), table(1), table(2)]);
+      if (before) {
+        const reached = carried(forward[s - 1]!, { from: before, to: here, ways: ways[s]!, back: false });
+        forward.push(reached.map((v, i) => v + points[i]!));
+      } else forward.push(points.slice());
+      yield;
+    }
+    return new Lattice(slots, kept, { three, own, ways, forward });
+  }
+
+  /** The same at once. */
+  static of(slots: readonly Slot[], kept: Kept): Lattice {
+    const work = Lattice.inSteps(slots, kept);
+    let step = work.next();
+    while (!step.done) step = work.next();
+    return step.value;
   }
 
   /** The cheapest path; of equal ones always the same. */
@@ -51,9 +73,9 @@ export class Lattice {
     let state = -1;
     for (let s = this.slots.length - 1; s >= 0; s -= 1) {
       state = state < 0 ? argLeast(this.forward[s]!) : this.#cameFrom(s + 1, state);
-      path.unshift(this.#decode(s, state));
+      path.push(this.#decode(s, state));
     }
-    return path;
+    return path.reverse();
   }
 
   /** Least cost of a whole path that has this candidate (index into the kept list) in a slot. */
@@ -68,8 +90,9 @@ export class Lattice {
     const path: [number, number, number][] = [this.#decode(slot, start)];
     for (let s = slot, state = start; s > 0; s -= 1) {
       state = this.#cameFrom(s, state);
-      path.unshift(this.#decode(s - 1, state));
+      path.push(this.#decode(s - 1, state));
     }
+    path.reverse();
     for (let s = slot, state = start; s < this.slots.length - 1; s += 1) {
       state = this.#goesTo(s, state);
       path.push(this.#decode(s + 1, state));
@@ -85,31 +108,15 @@ export class Lattice {
         if (after === undefined) list.unshift(new Float64Array(this.forward[s]!.length));
         else
           list.unshift(
-            this.#step(
-              s + 1,
+            carried(
               after.map((v, i) => v + this.#own[s + 1]![i]!),
-              true,
+              { from: this.three[s]!, to: this.three[s + 1]!, ways: this.#ways[s + 1]!, back: true },
             ),
           );
       }
       this.#backward = list;
     }
     return this.#backward;
-  }
-
-  /** Values carried over the step into slot `s`, forward from slot s − 1 or back to it. */
-  #step(s: number, values: Float64Array, back: boolean): Float64Array {
-    const [A, B, C] = sizes(this.three[s - 1]!);
-    const [A2, B2, C2] = sizes(this.three[s]!);
-    const [wa, wb, wc] = this.#ways[s]!;
-    if (!back) {
-      const one = moveAxis(values, { outer: 1, from: A, inner: B * C, to: A2, way: wa, back });
-      const two = moveAxis(one, { outer: A2, from: B, inner: C, to: B2, way: wb, back });
-      return moveAxis(two, { outer: A2 * B2, from: C, inner: 1, to: C2, way: wc, back });
-    }
-    const one = moveAxis(values, { outer: 1, from: A2, inner: B2 * C2, to: A, way: wa, back });
-    const two = moveAxis(one, { outer: A, from: B2, inner: C2, to: B, way: wb, back });
-    return moveAxis(two, { outer: A * B, from: C2, inner: 1, to: C, way: wc, back });
   }
 
   #bestStateWith(slot: number, player: 0 | 1 | 2, candidate: number): number {
@@ -186,6 +193,35 @@ export class Lattice {
 }
 
 const EMPTY = new Float64Array(0);
+
+type Ways = readonly [Float64Array, Float64Array, Float64Array];
+
+/** What a lattice is made of, slot by slot. */
+interface LatticeTables {
+  readonly three: readonly Three[];
+  readonly own: readonly Float64Array[];
+  readonly ways: readonly Ways[];
+  readonly forward: readonly Float64Array[];
+}
+
+/** Values carried over the step between two slots, forward, or back to the earlier one. */
+function carried(
+  values: Float64Array,
+  step: { from: Three; to: Three; ways: Ways; back: boolean },
+): Float64Array {
+  const [A, B, C] = sizes(step.from);
+  const [A2, B2, C2] = sizes(step.to);
+  const [wa, wb, wc] = step.ways;
+  const { back } = step;
+  if (!back) {
+    const one = moveAxis(values, { outer: 1, from: A, inner: B * C, to: A2, way: wa, back });
+    const two = moveAxis(one, { outer: A2, from: B, inner: C, to: B2, way: wb, back });
+    return moveAxis(two, { outer: A2 * B2, from: C, inner: 1, to: C2, way: wc, back });
+  }
+  const one = moveAxis(values, { outer: 1, from: A2, inner: B2 * C2, to: A, way: wa, back });
+  const two = moveAxis(one, { outer: A, from: B2, inner: C2, to: B, way: wb, back });
+  return moveAxis(two, { outer: A * B, from: C2, inner: 1, to: C, way: wc, back });
+}
 
 function threeOf(slot: Slot, kept: Kept[number]): Three {
   const list = (p: 0 | 1 | 2): readonly Candidate[] => kept[p].map((k) => slot.choices[p].candidates[k]!);

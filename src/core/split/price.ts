@@ -26,23 +26,31 @@ export class Pricing {
    * The least a whole song can cost with any candidate that is not active, over the whole vocabulary, and for each slot
    * and player those that may cost less than `upper`. Where there are none, nothing that was left out matters.
    */
-  price(upper: number): Priced {
-    this.#condition(upper);
+  *price(upper: number): Generator<undefined, Priced> {
+    yield* this.#condition(upper);
     const margins = this.#chains.slots.map((): PerPlayer<number> => [
       PRICE_MARGIN,
       PRICE_MARGIN,
       PRICE_MARGIN,
     ]);
     const priced = (s: number, p: Nth) => this.#pricedOut(s, p, { upper, margin: margins[s]![p] });
-    const out = NTHS.map((p) => this.#chains.slots.map((_, s) => priced(s, p)));
+    const out: (readonly Out[])[][] = [[], [], []];
+    for (const p of NTHS) {
+      for (let s = 0; s < margins.length; s += 1) {
+        out[p]!.push(priced(s, p));
+        yield;
+      }
+    }
     for (;;) {
-      const chains = NTHS.map((p) => this.#wildChain(p, out[p]!));
+      const chains: WildChain[] = [];
+      for (const p of NTHS) chains.push(yield* this.#wildChain(p, out[p]!));
       // Three chains that each cost `alone` or more never cost less than `upper` unless one is this near to its own.
       const gap = upper - chains[0]!.alone - chains[1]!.alone - chains[2]!.alone;
       const rough = new Set<string>();
       /** Those that may matter among active ones alone: with them in, most of the others no longer may. */
       const first = this.#chains.slots.map((): PerPlayer<number[]> => [[], [], []]);
-      const found = this.#chains.slots.map((_, s): PerPlayer<number[]> => {
+      const found: PerPlayer<number[]>[] = [];
+      for (let s = 0; s < margins.length; s += 1) {
         const of = (p: Nth) => {
           const chain = chains[p]!;
           const most = chain.alone + gap;
@@ -60,14 +68,17 @@ export class Pricing {
             return [];
           });
         };
-        return [of(0), of(1), of(2)];
-      });
+        found.push([of(0), of(1), of(2)]);
+        yield;
+      }
       if (rough.size > 0) {
         for (const p of NTHS) {
-          out[p]!.forEach((list, s) => {
-            if (rough.has(`${s} ${p}`)) out[p]![s] = priced(s, p);
-            else for (const one of list) one.isForwardExact = one.isBackwardExact = false;
-          });
+          for (const [s, list] of out[p]!.entries()) {
+            if (rough.has(`${s} ${p}`)) {
+              out[p]![s] = priced(s, p);
+              yield;
+            } else for (const one of list) one.isForwardExact = one.isBackwardExact = false;
+          }
         }
         continue;
       }
@@ -86,10 +97,10 @@ export class Pricing {
    * Takes back what is given to candidates that are out of the question anyway, so that the greatest potentials stay
    * small: those say how little a candidate that was left out may get. Costs the bound nothing worth speaking of.
    */
-  #condition(upper: number): void {
+  *#condition(upper: number): Generator<undefined, void> {
     const n = this.#chains.slots.length;
-    this.#chains.passBackAll();
-    for (let s = 0; s < n; s += 1) this.#chains.passForward(s);
+    yield* this.#chains.passBackAll();
+    yield* this.#chains.passForwardAll();
     const least = NTHS.map((p) => leastOf(this.#chains.values(n - 1, p)));
     const gap = Math.max(0, upper - least[0]! - least[1]! - least[2]!);
     const most = gap + SPARE;
@@ -108,9 +119,10 @@ export class Pricing {
           if (slack > most) seat.phi[c]! -= Math.floor(slack - most);
         });
       }
+      yield;
     }
-    this.#chains.passBackAll();
-    for (let s = 0; s < n; s += 1) this.#chains.passForward(s);
+    yield* this.#chains.passBackAll();
+    yield* this.#chains.passForwardAll();
   }
 
   /**
@@ -118,7 +130,7 @@ export class Pricing {
    * candidate left out costs in it at least. Steps between two that were left out are free. Steps to and from the
    * active ones are worked out only for the cheapest; `refine` does it for another one.
    */
-  #wildChain(p: Nth, out: readonly (readonly Out[])[]): WildChain {
+  *#wildChain(p: Nth, out: readonly (readonly Out[])[]): Generator<undefined, WildChain> {
     const n = this.#chains.slots.length;
     const before: Reached[] = [];
     const after: Reached[] = [];
@@ -139,6 +151,7 @@ export class Pricing {
         },
       );
       from = this.#reached(s, p, { reached, from, wild });
+      yield;
     }
     from = START;
     for (let s = n - 1; s >= 0; s -= 1) {
@@ -161,6 +174,7 @@ export class Pricing {
         },
       );
       from = this.#reached(s, p, { reached, from, wild });
+      yield;
     }
     const alone = leastOf(this.#chains.values(n - 1, p));
     const refine = (one: Out, s: number) => {

@@ -74,23 +74,40 @@ export function planOf(song: Pick<Song, 'form' | 'players'>, section: string): P
  * stand at its ends as they are written. A section played again shares its solution.
  */
 export function problemOf(song: Song, scope: Scope): SplitProblem {
+  const work = problemInSteps(song, scope);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value;
+}
+
+/** The same, yielding after each moment how much of it is there, 0 … 1. */
+export function* problemInSteps(song: Song, scope: Scope): Generator<number, SplitProblem> {
   const names = scope.sections ?? song.sections.map((s) => s.name);
   for (const name of names) if (!sectionNamed(song, name)) throw new RangeError(`No section ${name}`);
-  const order = firstPlayings(song).filter((name) => names.includes(name));
-  const left = names.filter((name) => !order.includes(name)); // in no form: solved all the same
+  const wanted = new Set(names);
+  const order = firstPlayings(song).filter((name) => wanted.has(name));
+  const played = new Set(order);
+  const left = names.filter((name) => !played.has(name)); // in no form: solved all the same
   const slots: Slot[] = [];
   let last: string | null = null;
-  for (const name of [...order, ...left]) {
+  const all = [...order, ...left];
+  for (const [done, name] of all.entries()) {
     const before = neighbourOf(song, name, -1);
     const joined = last !== null && before === last;
-    if (!joined && before !== null && !names.includes(before)) {
+    if (!joined && before !== null && !wanted.has(before)) {
       const end = endSlot(song, before, 'last');
       if (end) slots.push(end);
     }
     const follows = joined || slots.at(-1)?.section === before;
-    slots.push(...sectionSlots(song, name, { scope, before: follows ? (slots.at(-1) ?? null) : null }));
+    const own = sectionSlots(song, name, { scope, before: follows ? (slots.at(-1) ?? null) : null });
+    let step = own.next();
+    while (!step.done) {
+      yield (done + step.value) / all.length;
+      step = own.next();
+    }
+    slots.push(...step.value);
     const after = neighbourOf(song, name, 1);
-    if (after !== null && !names.includes(after)) {
+    if (after !== null && !wanted.has(after)) {
       const start = endSlot(song, after, 'first');
       if (start)
         slots.push({
@@ -115,27 +132,32 @@ function neighbourOf(song: Song, name: string, step: 1 | -1): string | null {
   return other && other.section !== name && other.key === song.form[at]!.key ? other.section : null;
 }
 
-function sectionSlots(
+function* sectionSlots(
   song: Song,
   name: string,
   { scope, before }: { scope: Scope; before: Slot | null },
-): readonly Slot[] {
+): Generator<number, readonly Slot[]> {
   const { section, meter, tempo } = materialOf(song, name)!;
   const plan = planOf(song, name);
   const wishes = wishesOf(section);
   const moments = momentsOf(section, { pass: scope.pass, meter });
   const slots: Slot[] = [];
-  moments.forEach((moment, i) => {
+  for (const [i, moment] of moments.entries()) {
     const previous = slots[i - 1];
     const seats = seatsOf(song, { moment, plan });
     const held = PLAYERS.map((p) => previous !== undefined && holds(previous.moment, moment, p));
-    const choices = PLAYERS.map((player, n): Choices => {
+    const choices: Choices[] = [];
+    const choose = (player: Player, n: number): Choices => {
       if (held[n]) return sameAgain(previous!.choices[n]!, seats[n]!);
       const at = addressOf({ section: name, pass: scope.pass }, moment, player);
       const cell = moment.cells[player];
       const reopened = at !== null && cell.kind !== 'open' && !cell.locked && scope.reopens?.(at) === true;
       return cell.kind === 'open' || reopened ? openChoices(seats[n]!, wishes) : fixedChoice(cell, seats[n]!);
-    });
+    };
+    for (const [n, player] of PLAYERS.entries()) {
+      choices.push(choose(player, n));
+      yield i / moments.length;
+    }
     const earlier = previous ?? before;
     slots.push({
       section: name,
@@ -149,7 +171,7 @@ function sectionSlots(
       missingThird: missingThirdPoints(plan, seats),
       isEnd: false,
     });
-  });
+  }
   return slots;
 }
 

@@ -107,7 +107,7 @@ describe('the solver', () => {
   it('finds what the dense programme over everything finds, on 40 instances', () => {
     for (let n = 100; n < 140; n += 1) {
       const problem = instance(n, { guitar: 14, bass: 6 });
-      const dense = new Lattice(problem.slots, everything(problem));
+      const dense = Lattice.of(problem.slots, everything(problem));
       const solution = solved(problem);
       expect([solution.cost, solution.bound], `instance ${n}`).to.deep.equal([dense.cost, dense.cost]);
     }
@@ -117,7 +117,7 @@ describe('the solver', () => {
     const SLACK = 300;
     for (let n = 200; n < 212; n += 1) {
       const problem = instance(n, { guitar: 12, bass: 5 });
-      const dense = new Lattice(problem.slots, everything(problem));
+      const dense = Lattice.of(problem.slots, everything(problem));
       const { lattice, cost } = solved(problem, SLACK);
       problem.slots.forEach((slot, s) => {
         for (const p of [0, 1, 2] as const) {

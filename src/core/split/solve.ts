@@ -57,59 +57,60 @@ export function* solve(
   const { slots } = problem;
   if (slots.length === 0) return { chosen: [], cost: 0, bound: 0, lattice: null };
   let best: { cost: number; chosen: Solution['chosen'] } = { cost: Infinity, chosen: [] };
-  let share = 0.05;
+  let share = 0.02;
   const progress = (): Progress => ({ share, ...best });
-  const dual = new Dual(slots, REACH);
+  /** Every slot gone through brings the work on a little; how often they all are is not known before. */
+  function* through<T>(work: Generator<undefined, T>): Generator<Progress, T> {
+    let step = work.next();
+    while (!step.done) {
+      share += (0.97 - share) / (slots.length * PASSES_USUAL);
+      yield progress();
+      step = work.next();
+    }
+    return step.value;
+  }
   yield progress();
-  const attempt = (many: { guitar: number; bass: number }) => {
-    const lattice = new Lattice(slots, promising(dual, many));
+  const dual = yield* through(Dual.inSteps(slots, REACH));
+  function* attempt(many: { guitar: number; bass: number }): Generator<Progress, void> {
+    const lattice = yield* through(Lattice.inSteps(slots, yield* through(promising(dual, many))));
     if (lattice.cost < best.cost) best = { cost: lattice.cost, chosen: chosenOf(lattice, lattice.best()) };
-  };
+  }
 
   let bound = -Infinity;
   let isComplete = false;
   for (let round = 0; round < MOST_ROUNDS && !isComplete; round += 1) {
     for (let n = 0; n < MOST_SWEEPS; n += 1) {
-      const rose = yield* sweep(dual, progress);
-      attempt({ guitar: TRIED.guitar + 2 * (n + round), bass: TRIED.bass + round });
+      const rose = yield* through(dual.sweep());
+      yield* attempt({ guitar: TRIED.guitar + 2 * (n + round), bass: TRIED.bass + round });
       yield progress();
       const gap = best.cost - dual.bound;
       if (gap <= 0 || rose < WORTH_A_SWEEP * gap) break;
     }
-    const priced = dual.price(best.cost + slack);
+    const priced = yield* through(dual.price(best.cost + slack));
     bound = Math.max(bound, Math.min(priced.bound, best.cost));
     isComplete = priced.found.every((three) => three.every((list) => list.length === 0));
-    if (!isComplete) dual.grow(priced.found);
-    share = 0.2 + 0.5 * (1 - 0.7 ** (round + 1));
+    if (!isComplete) yield* through(dual.grow(priced.found));
     yield progress();
   }
   if (!isComplete) return { ...best, bound, lattice: null };
 
   // Nothing left out can matter: drop what the bound rules out, and solve the rest exactly.
   for (let n = 0; n < MOST_PRUNINGS; n += 1) {
-    dual.prune(best.cost + slack);
+    yield* through(dual.prune(best.cost + slack));
     if (dual.states <= EASY_STATES) break;
-    const rose = yield* sweep(dual, progress);
+    const rose = yield* through(dual.sweep());
     if (rose < 1 && dual.states <= MOST_STATES) break;
-    share = 0.7 + (0.25 * n) / MOST_PRUNINGS;
   }
   if (dual.states > MOST_STATES) {
-    attempt({ guitar: 22, bass: 8 });
+    yield* attempt({ guitar: 22, bass: 8 });
     return { ...best, bound: Math.min(best.cost, Math.max(bound, dual.bound)), lattice: null };
   }
-  const lattice = new Lattice(slots, dual.kept);
+  const lattice = yield* through(Lattice.inSteps(slots, dual.kept));
   return { chosen: chosenOf(lattice, lattice.best()), cost: lattice.cost, bound: lattice.cost, lattice };
 }
 
-function* sweep(dual: Dual, progress: () => Progress): Generator<Progress, number> {
-  const work = dual.sweep();
-  let step = work.next();
-  while (!step.done) {
-    yield progress();
-    step = work.next();
-  }
-  return step.value;
-}
+/** How often a usual split goes through all its slots, for telling how far it is (measured by us). */
+const PASSES_USUAL = 30;
 
 export function chosenOf(lattice: Lattice, path: Path): Solution['chosen'] {
   return path.map(([a, b, c], s) => {
@@ -119,7 +120,7 @@ export function chosenOf(lattice: Lattice, path: Path): Solution['chosen'] {
 }
 
 /** The active candidates that promise most, by the least whole song with each. A held cell keeps the same everywhere. */
-function promising(dual: Dual, many: { guitar: number; bass: number }): Kept {
+function* promising(dual: Dual, many: { guitar: number; bass: number }): Generator<undefined, Kept> {
   const kept: [number[], number[], number[]][] = dual.slots.map(() => [[], [], []]);
   const active = dual.kept;
   for (const p of [0, 1, 2] as const) {
@@ -141,6 +142,7 @@ function promising(dual: Dual, many: { guitar: number; bass: number }): Kept {
         .slice(0, most)
         .map(([k]) => k)
         .sort((x, y) => x - y);
+      yield;
     }
   }
   return kept;

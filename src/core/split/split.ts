@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../base/index';
 import { differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
 import { applyEdit, cellAt, type CellAddress, type CellChange, type Song } from '../song/index';
-import { addressOf, cellOf, problemOf, type Scope, type SplitProblem } from './problem';
+import { addressOf, cellOf, problemInSteps, type Scope, type SplitProblem } from './problem';
 import { solve, type Solution } from './solve';
 
 /** What the splitter proposes; the song changes only when the player takes it. */
@@ -54,17 +54,29 @@ export function* splitSong(song: Song, target: SplitTarget): SplitWork {
   return { changes, cost: main.cost, bound: main.bound, notes: main.notes };
 }
 
+/** Share of the work that is finding out what everybody could play. */
+const SLOTS_SHARE = 0.1;
+
 function* solved(song: Song, scope: Scope, from: number, to: number): Generator<SplitProgress, Proposal> {
-  const problem = problemOf(song, scope);
+  const at = (share: number) => from + (to - from) * share;
+  const slots = problemInSteps(song, scope);
+  let made = slots.next();
+  while (!made.done) {
+    yield { share: at(SLOTS_SHARE * made.value), first: null };
+    made = slots.next();
+  }
+  const problem = made.value;
   const work = solve(problem);
   let step = work.next();
+  let shown: { chosen: Solution['chosen']; first: Proposal | null } = { chosen: [], first: null };
   while (!step.done) {
     const { share, cost, chosen } = step.value;
-    const first =
-      chosen.length === 0 || scope.pass !== 1
-        ? null
-        : { changes: changesOf(song, problem, chosen), cost, bound: 0, notes: [] };
-    yield { share: from + (to - from) * share, first };
+    if (chosen !== shown.chosen) {
+      const isShown = chosen.length > 0 && scope.pass === 1;
+      const first = isShown ? { changes: changesOf(song, problem, chosen), cost, bound: 0, notes: [] } : null;
+      shown = { chosen, first };
+    }
+    yield { share: at(SLOTS_SHARE + (1 - SLOTS_SHARE) * share), first: shown.first };
     step = work.next();
   }
   const { chosen, cost, bound } = step.value;
