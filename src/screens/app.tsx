@@ -1,25 +1,38 @@
-import { useEffect, useState } from 'react';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { useEffect, useState, type ComponentType } from 'react';
+import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 'react-router';
+import { LastBoundary, RouteError } from './error-page';
 import { Shell } from './shell';
 import { SongFrame } from './song-frame';
 import { openPorts, PortsContext, type Ports } from './ports';
+
+/** A screen of a song, loaded when it is first shown; what goes wrong in it stays in it. */
+function screen(path: string, load: () => Promise<ComponentType>): RouteObject {
+  return { path, ErrorBoundary: RouteError, lazy: async () => ({ Component: await load() }) };
+}
 
 const router = createBrowserRouter([
   {
     path: '/',
     Component: Shell,
     HydrateFallback: () => null,
+    // Stands for the bar itself; the screens have their own below, so that the bar stays.
+    ErrorBoundary: RouteError,
     children: [
-      { index: true, lazy: async () => ({ Component: (await import('./songs/songs')).Songs }) },
+      {
+        index: true,
+        ErrorBoundary: RouteError,
+        lazy: async () => ({ Component: (await import('./songs/songs')).Songs }),
+      },
       {
         path: 'song/:id',
         Component: SongFrame,
+        ErrorBoundary: RouteError,
         children: [
           { index: true, element: <Navigate to="split" replace /> },
-          { path: 'chart', lazy: async () => ({ Component: (await import('./chart/chart')).Chart }) },
-          { path: 'split', lazy: async () => ({ Component: (await import('./split/split')).Split }) },
-          { path: 'hits', lazy: async () => ({ Component: (await import('./hits/hits')).Hits }) },
-          { path: 'sheets', lazy: async () => ({ Component: (await import('./sheets/sheets')).Sheets }) },
+          screen('chart', async () => (await import('./chart/chart')).Chart),
+          screen('split', async () => (await import('./split/split')).Split),
+          screen('hits', async () => (await import('./hits/hits')).Hits),
+          screen('sheets', async () => (await import('./sheets/sheets')).Sheets),
         ],
       },
       { path: '*', element: <Navigate to="/" replace /> },
@@ -41,8 +54,10 @@ export function App() {
   }, []);
   if (!ports) return null;
   return (
-    <PortsContext.Provider value={ports}>
-      <RouterProvider router={router} />
-    </PortsContext.Provider>
+    <LastBoundary>
+      <PortsContext.Provider value={ports}>
+        <RouterProvider router={router} />
+      </PortsContext.Provider>
+    </LastBoundary>
   );
 }

@@ -10,7 +10,7 @@ import {
   type DeskState,
   type SongStorage,
 } from '../store/index';
-import { createSplitClient, type SplitService } from '../workers/index';
+import { createSplitClient, inlineService, splitWorker, type SplitService } from '../workers/index';
 
 /** What every screen works with. */
 export interface Ports {
@@ -32,8 +32,12 @@ export async function openPorts(): Promise<Ports> {
     storage = createMemoryStorage();
     lasting = false;
   }
-  const client = createSplitClient();
-  const desk = createDesk({
+  const client = createSplitClient({
+    worker: splitWorker,
+    inline: inlineService,
+    say: (words) => desk.getState().say(words),
+  });
+  const desk: Desk = createDesk({
     storage,
     client,
     now: () => Date.now(),

@@ -7,6 +7,7 @@ import { pretty } from '../core/pitch/index';
 import { songKey, songLength, type Song } from '../core/song/index';
 import { formatDuration } from '../core/time/index';
 import { Banner, Button, useTheme } from '../ui/index';
+import { PartBoundary } from './error-page';
 import { GroundDialog } from './ground/ground-dialog';
 import { useDesk, usePorts } from './ports';
 
@@ -28,7 +29,11 @@ export function Shell() {
         <Link to="/" className="font-bold">
           {open ? open.title : 'Orchestron'}
         </Link>
-        {open && <Ground song={open} />}
+        {open && (
+          <PartBoundary key={openId} instead={() => null}>
+            <Ground song={open} />
+          </PartBoundary>
+        )}
         <nav className="ml-auto flex gap-1" aria-label="Screens">
           <Tab to="/" end>
             Songs
@@ -43,7 +48,12 @@ export function Shell() {
           )}
         </nav>
         <div className="ml-auto flex items-center gap-1">
-          {open && <ClashCount song={open} />}
+          {open && <SavedSign />}
+          {open && (
+            <PartBoundary key={open.title} instead={() => null}>
+              <ClashCount song={open} />
+            </PartBoundary>
+          )}
           {open && (
             <>
               <Button
@@ -132,6 +142,29 @@ function Ground({ song }: { song: Song }) {
       </Button>
       {isOpen && <GroundDialog song={song} onClose={() => setOpen(false)} />}
     </>
+  );
+}
+
+/** What of the open song is on the disk: all of it, not yet, or not at all. */
+function SavedSign() {
+  const { lasting } = usePorts();
+  const kind = useDesk((s) => s.saving.kind);
+  const words = !lasting
+    ? 'in this tab only'
+    : kind === 'saved'
+      ? 'saved'
+      : kind === 'saving'
+        ? 'saving …'
+        : 'not saved';
+  const isTrouble = words === 'not saved' || words === 'in this tab only';
+  return (
+    <span
+      data-saved={words}
+      className={`px-1 text-[13px] whitespace-nowrap ${isTrouble ? 'font-bold text-on-bar' : 'text-on-bar-soft'}`}
+    >
+      {isTrouble && <span aria-hidden="true">⚠ </span>}
+      {words}
+    </span>
   );
 }
 

@@ -1,6 +1,6 @@
 /**
  * workers: heavy computation away from the page. The service is the same inline and in the worker. Start with protocol.ts.
  */
-export { createSplitClient } from './client';
+export { createSplitClient, inlineService, splitWorker, type ClientPorts } from './client';
 export { createSplitService } from './service';
 export type { SplitService } from './protocol';

@@ -18,7 +18,11 @@ export interface SplitService {
     onProgress: (progress: SplitProgress) => void,
   ): Promise<Result<Proposal, 'stopped'>>;
   /** What a player could do in a cell when everybody not locked may follow. The section's solution is kept for the next. */
-  follow(song: Song, at: CellChoice): Promise<Result<readonly Following[], 'stopped'>>;
+  follow(
+    song: Song,
+    at: CellChoice,
+    onProgress: (share: number) => void,
+  ): Promise<Result<readonly Following[], 'stopped'>>;
   /** Three ways to split a section, each the best of its plan. */
   different(
     song: Song,

@@ -7,7 +7,10 @@ import type { SplitService } from './protocol';
 const SLICE_MS = 24;
 
 /** The work itself, the same inside the worker and inline (tests, browsers without workers). */
-export function createSplitService(clock: () => number = () => performance.now()): SplitService {
+export function createSplitService(
+  clock: () => number = () => performance.now(),
+  { sliceMs = SLICE_MS }: { sliceMs?: number } = {},
+): SplitService {
   const runs = { split: 0, follow: 0, different: 0 };
   /** The section solved last for `follow`, and what it was solved from. */
   let kept: { key: string; ground: Ground } | null = null;
@@ -23,7 +26,7 @@ export function createSplitService(clock: () => number = () => performance.now()
     let slice = clock();
     let step = work.next();
     while (!step.done) {
-      if (clock() - slice > SLICE_MS) {
+      if (clock() - slice > sliceMs) {
         onProgress(step.value);
         await new Promise((resolve) => setTimeout(resolve, 0));
         if (runs[kind] !== mine) return fail('stopped');
@@ -36,10 +39,10 @@ export function createSplitService(clock: () => number = () => performance.now()
 
   return {
     split: (song, target, onProgress) => run('split', splitSong(steady(song), target), onProgress),
-    async follow(song, at) {
+    async follow(song, at, onProgress) {
       const key = keyOf(song, at.section, at.pass);
       if (kept?.key !== key) {
-        const ground = await run('follow', groundOf(steady(song), at.section, at.pass), () => undefined);
+        const ground = await run('follow', groundOf(steady(song), at.section, at.pass), onProgress);
         if (!ground.ok) return ground;
         kept = { key, ground: ground.value };
       }

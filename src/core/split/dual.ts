@@ -46,9 +46,19 @@ export class Dual {
    */
   static *inSteps(slots: readonly Slot[], reach: number): Generator<undefined, Dual> {
     const dual = new Dual(slots);
-    yield* dual.#seat(
-      slots.map((slot) => NTHS.map((p) => cheap(slot.choices[p].points, reach)) as PerPlayer<number[]>),
-    );
+    const lists: PerPlayer<number[]>[] = [];
+    const known = new Map<Choices, readonly number[]>();
+    for (const slot of slots) {
+      const own = NTHS.map((p) => {
+        const choices = slot.choices[p];
+        const list = known.get(choices) ?? cheap(choices.points, reach);
+        known.set(choices, list);
+        return [...list];
+      });
+      lists.push(own as PerPlayer<number[]>);
+      yield;
+    }
+    yield* dual.#seat(lists);
     return dual;
   }
 

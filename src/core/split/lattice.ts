@@ -67,13 +67,14 @@ export class Lattice {
     return step.value;
   }
 
-  /** The cheapest path; of equal ones always the same. */
-  best(): Path {
+  /** The cheapest path; of equal ones always the same. Yields after each slot. */
+  *best(): Generator<undefined, Path> {
     const path: [number, number, number][] = [];
     let state = -1;
     for (let s = this.slots.length - 1; s >= 0; s -= 1) {
       state = state < 0 ? argLeast(this.forward[s]!) : this.#cameFrom(s + 1, state);
       path.push(this.#decode(s, state));
+      yield;
     }
     return path.reverse();
   }

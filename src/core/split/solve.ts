@@ -73,7 +73,10 @@ export function* solve(
   const dual = yield* through(Dual.inSteps(slots, REACH));
   function* attempt(many: { guitar: number; bass: number }): Generator<Progress, void> {
     const lattice = yield* through(Lattice.inSteps(slots, yield* through(promising(dual, many))));
-    if (lattice.cost < best.cost) best = { cost: lattice.cost, chosen: chosenOf(lattice, lattice.best()) };
+    if (lattice.cost < best.cost) {
+      const chosen = chosenOf(lattice, yield* through(lattice.best()));
+      best = { cost: lattice.cost, chosen };
+    }
   }
 
   let bound = -Infinity;
@@ -106,7 +109,8 @@ export function* solve(
     return { ...best, bound: Math.min(best.cost, Math.max(bound, dual.bound)), lattice: null };
   }
   const lattice = yield* through(Lattice.inSteps(slots, dual.kept));
-  return { chosen: chosenOf(lattice, lattice.best()), cost: lattice.cost, bound: lattice.cost, lattice };
+  const chosen = chosenOf(lattice, yield* through(lattice.best()));
+  return { chosen, cost: lattice.cost, bound: lattice.cost, lattice };
 }
 
 /** How often a usual split goes through all its slots, for telling how far it is (measured by us). */

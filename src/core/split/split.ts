@@ -41,7 +41,7 @@ export function* splitSong(song: Song, target: SplitTarget): SplitWork {
   const scope = (pass: number, names: readonly string[] | null): Scope =>
     reopens ? { sections: names, pass, reopens } : { sections: names, pass };
 
-  const main = yield* solved(song, scope(1, sections), 0, 1);
+  const main = yield* solved(song, scope(1, sections), 0, 0.98);
   const changes = [...main.changes];
   let now = applyEdit(song, { kind: 'setCells', changes });
   for (const section of now.sections.filter((s) => name === null || s.name === name)) {
@@ -69,18 +69,30 @@ function* solved(song: Song, scope: Scope, from: number, to: number): Generator<
   const work = solve(problem);
   let step = work.next();
   let shown: { chosen: Solution['chosen']; first: Proposal | null } = { chosen: [], first: null };
+  function* changed(
+    chosen: Solution['chosen'],
+    share: number,
+  ): Generator<SplitProgress, readonly CellChange[]> {
+    const changes = changesInSteps(song, problem, chosen);
+    let next = changes.next();
+    while (!next.done) {
+      yield { share, first: shown.first };
+      next = changes.next();
+    }
+    return next.value;
+  }
   while (!step.done) {
     const { share, cost, chosen } = step.value;
     if (chosen !== shown.chosen) {
       const isShown = chosen.length > 0 && scope.pass === 1;
-      const first = isShown ? { changes: changesOf(song, problem, chosen), cost, bound: 0, notes: [] } : null;
-      shown = { chosen, first };
+      const changes = isShown ? yield* changed(chosen, at(SLOTS_SHARE + (1 - SLOTS_SHARE) * share)) : [];
+      shown = { chosen, first: isShown ? { changes, cost, bound: 0, notes: [] } : null };
     }
     yield { share: at(SLOTS_SHARE + (1 - SLOTS_SHARE) * share), first: shown.first };
     step = work.next();
   }
   const { chosen, cost, bound } = step.value;
-  return { changes: changesOf(song, problem, chosen), cost, bound, notes: notesOf(song, problem) };
+  return { changes: yield* changed(chosen, at(0.99)), cost, bound, notes: notesOf(song, problem) };
 }
 
 /** The cells a solution fills, in the order of the slots. */
@@ -89,16 +101,28 @@ export function changesOf(
   problem: SplitProblem,
   chosen: Solution['chosen'],
 ): readonly CellChange[] {
+  const work = changesInSteps(song, problem, chosen);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value;
+}
+
+function* changesInSteps(
+  song: Song,
+  problem: SplitProblem,
+  chosen: Solution['chosen'],
+): Generator<undefined, readonly CellChange[]> {
   const changes: CellChange[] = [];
-  problem.slots.forEach((slot, s) => {
-    if (slot.isEnd) return;
+  for (const [s, slot] of problem.slots.entries()) {
+    yield;
+    if (slot.isEnd) continue;
     PLAYERS.forEach((player, p) => {
       if (slot.held[p] || !slot.choices[p]!.open) return;
       const at = addressOf(slot, slot.moment, player);
       if (at === null || cellAt(song, at) === null) return;
       changes.push({ at, cell: cellOf(chosen[s]![p]!) });
     });
-  });
+  }
   return changes;
 }
 

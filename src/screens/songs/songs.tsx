@@ -20,6 +20,7 @@ import {
 } from '../../store/index';
 import { Banner, Button, useWidth } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
+import { PartBoundary } from '../error-page';
 import { exportSong, exportStored } from '../export-song';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
@@ -245,7 +246,17 @@ function SongRow(props: {
             {entry.title}
           </Link>
         )}
-        {song && <SongFacts song={song} />}
+        {song && (
+          <PartBoundary
+            instead={(words) => (
+              <span className="text-clash">
+                This song is kept, but something in it cannot be worked out: {words}
+              </span>
+            )}
+          >
+            <SongFacts song={song} />
+          </PartBoundary>
+        )}
         <span className="ml-auto flex flex-wrap gap-1">
           <Button look="quiet" onClick={() => setRenaming(true)} disabled={!song}>
             Rename
@@ -281,7 +292,11 @@ function SongRow(props: {
       {entry.remarks.length > 0 && (
         <p className="mt-1 text-[14px] text-soft">How it is stored is damaged: {entry.remarks.join('; ')}.</p>
       )}
-      {song && song.form.length > 0 && <SongStrip song={song} id={entry.id} />}
+      {song && song.form.length > 0 && (
+        <PartBoundary instead={() => null}>
+          <SongStrip song={song} id={entry.id} />
+        </PartBoundary>
+      )}
       {song && song.form.length === 0 && (
         <p className="mt-1 text-soft">
           No chords yet.{' '}

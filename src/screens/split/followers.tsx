@@ -96,10 +96,15 @@ function useFollowing(model: SplitModel): readonly Following[] | null {
   } | null>(null);
   useEffect(() => {
     let isWanted = true;
-    void client.follow(song, { ...selection, section }).then((result) => {
-      // A late answer for an older song or another cell is dropped.
-      if (isWanted && result.ok) setFound({ song, selection, list: result.value });
-    });
+    client
+      .follow(song, { ...selection, section }, () => undefined)
+      .then((result) => {
+        // A late answer for an older song or another cell is dropped.
+        if (isWanted && result.ok) setFound({ song, selection, list: result.value });
+      })
+      .catch(() => {
+        if (isWanted) setFound({ song, selection, list: [] });
+      });
     return () => {
       isWanted = false;
     };

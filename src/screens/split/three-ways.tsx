@@ -23,17 +23,25 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
   const song = useDesk((s) => s.song)!;
   const [share, setShare] = useState(0);
   const [ways, setWays] = useState<readonly Different[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     let isWanted = true;
-    void client
+    client
       .different(song, section, (s) => isWanted && setShare(s))
       .then((result) => {
-        if (isWanted && result.ok) setWays(result.value);
+        if (!isWanted) return;
+        if (result.ok) setWays(result.value);
+        else setTrouble('Stopped; nothing was changed.');
+      })
+      .catch((error: unknown) => {
+        const words = error instanceof Error ? error.message : String(error);
+        if (isWanted) setTrouble(`This could not be worked out (${words}). Nothing was changed.`);
       });
     return () => {
       isWanted = false;
     };
   }, [client, song, section]);
+  if (trouble !== null) return <p role="alert">{trouble}</p>;
   if (ways === null) {
     return (
       <p className="flex items-center gap-3">
