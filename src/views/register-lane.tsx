@@ -113,40 +113,21 @@ const Playing = memo(function Playing(props: {
         rx="3"
         className={isSelected ? 'fill-sheet' : 'fill-well'}
       />
-      {block.moments.map((m, n) => {
-        const mx = x + m.bar * perBar;
-        const mw = Math.max(1, m.bars * perBar - 1);
-        return (
-          <g key={n}>
-            {m.sung && block.voice && (
-              <rect
-                x={mx}
-                width={mw + 1}
-                y={y(block.voice[1])}
-                height={y(block.voice[0]) - y(block.voice[1])}
-                fill={`url(#${hatch})`}
-                opacity="0.75"
-              />
-            )}
-            {PLAYERS.map((player) => {
-              const band = m.bands[player];
-              if (!band) return null;
-              const bandTop = y(band[1] + 0.6);
-              return (
-                <rect
-                  key={player}
-                  x={mx}
-                  width={m.joined.includes(player) ? mw + 1 : mw}
-                  y={bandTop}
-                  height={Math.max(3, y(band[0] - 0.6) - bandTop)}
-                  className={PLAYER_FILL[player]}
-                  opacity="0.72"
-                />
-              );
-            })}
-          </g>
-        );
-      })}
+      {block.voice && (
+        <path
+          d={sungPath(block.moments, { x, perBar, y, voice: block.voice })}
+          fill={`url(#${hatch})`}
+          opacity="0.75"
+        />
+      )}
+      {PLAYERS.map((player) => (
+        <path
+          key={player}
+          d={bandPath(block.moments, player, { x, perBar, y })}
+          className={PLAYER_FILL[player]}
+          opacity="0.72"
+        />
+      ))}
       {block.clashes.map((bar) => {
         const cx = x + (bar + 0.5) * perBar;
         return (
@@ -163,6 +144,46 @@ const Playing = memo(function Playing(props: {
     </g>
   );
 });
+
+/** Where a playing is drawn: its left edge, the width of a bar, and the height of a pitch. */
+interface LaneScale {
+  readonly x: number;
+  readonly perBar: number;
+  readonly y: (pitch: number) => number;
+}
+
+/** All bands of one player as one shape: songs of thousands of moments stay a handful of elements. */
+function bandPath(moments: readonly LaneMoment[], player: Player, { x, perBar, y }: LaneScale): string {
+  let path = '';
+  for (const m of moments) {
+    const band = m.bands[player];
+    if (!band) continue;
+    const width = Math.max(1, m.bars * perBar - 1) + (m.joined.includes(player) ? 1 : 0);
+    const top = y(band[1] + 0.6);
+    path += box(x + m.bar * perBar, top, width, Math.max(3, y(band[0] - 0.6) - top));
+  }
+  return path;
+}
+
+function sungPath(
+  moments: readonly LaneMoment[],
+  { x, perBar, y, voice }: LaneScale & { voice: readonly [low: number, high: number] },
+): string {
+  let path = '';
+  for (const m of moments) {
+    if (!m.sung) continue;
+    path += box(x + m.bar * perBar, y(voice[1]), Math.max(2, m.bars * perBar), y(voice[0]) - y(voice[1]));
+  }
+  return path;
+}
+
+function box(x: number, y: number, width: number, height: number): string {
+  return `M${round(x)} ${round(y)}h${round(width)}v${round(height)}h${round(-width)}z`;
+}
+
+function round(n: number): number {
+  return Math.round(n * 100) / 100;
+}
 
 /** Where the cursor stands, or null. */
 function boxOf(

@@ -40,6 +40,14 @@ keep: Verse > Chorus bar 1 push guitar1 "meant"
 `,
 ];
 
+/** The demo band's songs by their file names. */
+export function demoTexts(): readonly (readonly [name: string, text: string])[] {
+  return readdirSync(folder('../../demo/'))
+    .filter((name) => name.endsWith('.txt'))
+    .sort()
+    .map((name) => [name, readFileSync(new URL(name, folder('../../demo/')), 'utf8')] as const);
+}
+
 /** Pieces of tab as people paste them. */
 export const TABS: readonly string[] = [
   'e|-----------------|\nB|-----------------|\nG|-----5---7-------|\nD|---7-------5h7---|\nA|-5---------------|\nE|-----------------|',

@@ -1,8 +1,17 @@
-import { differingPasses, PLAYER_WORDS, PLAYERS, type Cell, type Player, type Section } from '../form/index';
+import {
+  barsOnPass,
+  differingPasses,
+  PLAYER_WORDS,
+  PLAYERS,
+  type Cell,
+  type Player,
+  type Section,
+} from '../form/index';
 import { holdGrip, missingFret } from '../grip/index';
 import { noteName, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
 import {
   cellPitches,
+  meterOf,
   songKey,
   unfold,
   type FindingKind,
@@ -11,7 +20,7 @@ import {
   type Playing,
   type Song,
 } from '../song/index';
-import { beatTicks } from '../time/index';
+import { barTicks, beatTicks } from '../time/index';
 import { delays } from './delay';
 import { flams } from './flam';
 import { judge, type Judgement } from './judge';
@@ -21,8 +30,9 @@ import { runs } from './run';
 import { ringsOver } from './ring';
 import type { Level, Part, Scene } from './scene';
 import { shifts } from './shift';
-import { factsOf, momentIndexAt, stageOf, type Stage, type Timed } from './stage';
+import { factsOf, momentAt, stageOf, type Stage, type Timed } from './stage';
 import { buriedHits, ringingStops } from './stop';
+import { LONG_BARS, stretchesOf, type Stretch } from './stretches';
 import { REACH_WATCH_SHARE } from './thresholds';
 import { nameIn } from './words';
 
@@ -46,9 +56,8 @@ export interface Finding {
   readonly score: number;
   /** Why it is meant, or null. */
   readonly kept: string | null;
-  /** Place in the form of the playing it was heard in, from 0, and the moment of its section. */
+  /** Place in the form of the playing it was heard in, from 0. */
   readonly playing: number;
-  readonly moment: number;
   /** From and to in ticks from the start of the section. */
   readonly from: number;
   readonly to: number;
@@ -227,22 +236,83 @@ function sameGround(a: Ground, b: Ground): boolean {
 function work(song: Song, { whole: section, key, tempo }: Playing, times: number): readonly Raw[] {
   const passes = [1, ...differingPasses(section).filter((pass) => pass !== 1)];
   const voice = voiceOf(section.voice ?? song.voice);
+  const ground = { key, tempo, voice, times };
   return passes.flatMap((pass) => {
-    const stage = stageOf(song, { section, key, pass, voice, times, tempo });
-    const differs = (bar: number) =>
-      pass === 1 ||
-      section.variants.some((v) => v.pass === pass && bar >= v.fromBar && bar < v.fromBar + v.bars.length);
-    const place = { stage, section, pass };
-    const standing = stage.moments.flatMap((moment, index): Raw[] => {
-      if (!differs(moment.bar)) return [];
-      const list = [...judgedMoment(song, moment, key), ...handsAt(song, stage.moments, index)];
-      return list.map((j) => placed({ ...j, at: moment.start, ticks: moment.ticks }, place));
-    });
-    const passing = overTime(stage)
-      .filter((t) => differs(Math.floor(t.at / stage.barTicks)))
-      .map((t) => placed(t, place));
-    return [...joinDoublings(standing), ...passing].sort((a, b) => a.from - b.from || b.score - a.score);
+    const different = differentBars(section, pass);
+    const differs = (bar: number) => different === null || different.has(bar);
+    const bars = barsOnPass(section, pass);
+    if (bars.length <= LONG_BARS) return passFindings(song, { section, pass, differs, ...ground });
+    return joinDoublings(
+      stretchesOf(section, bars).flatMap((s) => stretchFindings(song, s, { pass, differs, ...ground })),
+    );
   });
+}
+
+/** The bars (from 0) that are not as in the section on a pass; null on the first, where all are spoken of. */
+function differentBars(section: Section, pass: number): ReadonlySet<number> | null {
+  if (pass === 1) return null;
+  return new Set(
+    section.variants.filter((v) => v.pass === pass).flatMap((v) => v.bars.map((_, i) => v.fromBar + i)),
+  );
+}
+
+interface PassGround {
+  readonly key: Key;
+  readonly tempo: number;
+  readonly voice: Stage['voice'];
+  readonly times: number;
+  readonly pass: number;
+  readonly differs: (bar: number) => boolean;
+}
+
+/** `as`: the pass it is called, where the section's bars are those of a pass already. */
+function passFindings(
+  song: Song,
+  of: PassGround & { readonly section: Section; readonly as?: number },
+): readonly Raw[] {
+  const { section, pass, differs, as, ...ground } = of;
+  const stage = stageOf(song, { section, pass: as === undefined ? pass : 1, ...ground });
+  const place = { stage, section, pass: as ?? pass };
+  const standing = stage.moments.flatMap((moment, index): Raw[] => {
+    if (!differs(moment.bar)) return [];
+    const list = [...judgedMoment(song, moment, of.key), ...handsAt(song, stage.moments, index)];
+    return list.map((j) => placed({ ...j, at: moment.start, ticks: moment.ticks }, place));
+  });
+  const passing = overTime(stage)
+    .filter((t) => differs(Math.floor(t.at / stage.barTicks)))
+    .map((t) => placed(t, place));
+  return [...joinDoublings(standing), ...passing].sort((a, b) => a.from - b.from || b.score - a.score);
+}
+
+/** What is said of one stretch of a long section, where it stands in the whole. Remembered with the stretch. */
+function stretchFindings(song: Song, stretch: Stretch, ground: PassGround): readonly Raw[] {
+  const { section, first, from, to } = stretch;
+  const { pass, differs, key, tempo, times, voice } = ground;
+  const id = `${pass} ${key.text} ${tempo} ${times} ${voice?.join() ?? ''} ${first}`;
+  let known = stretchCache.get(section);
+  if (!known) stretchCache.set(section, (known = new Map()));
+  const hit = known.get(id);
+  const all =
+    hit?.players === song.players
+      ? hit.list
+      : passFindings(song, { ...ground, section, as: pass, differs: () => true })
+          .map((f) => moved(f, first * barTicks(meterOf(song, section)), first))
+          .filter((f) => f.bar > from && f.bar <= to);
+  if (hit?.list !== all) known.set(id, { players: song.players, list: all });
+  return pass === 1 ? all : all.filter((f) => differs(f.bar - 1));
+}
+
+const stretchCache = new WeakMap<Section, Map<string, { players: Song['players']; list: readonly Raw[] }>>();
+
+/** A finding so many bars later. */
+function moved(f: Raw, ticks: number, bars: number): Raw {
+  if (bars === 0) return f;
+  const bar = f.bar + bars;
+  return { ...f, bar, from: f.from + ticks, to: f.to + ticks, id: idOf({ ...f, bar }) };
+}
+
+function idOf(f: Pick<Raw, 'section' | 'pass' | 'bar' | 'beat' | 'kind' | 'players' | 'notes'>): string {
+  return [f.section, f.pass, f.bar, f.beat, f.kind, f.players.join('+'), f.notes.join('.')].join('|');
 }
 
 /** Everything that is judged over time, before it is placed. */
@@ -318,19 +388,17 @@ export function placed(t: Timed, at: { stage: Stage; section: Section; pass: num
     beat: round(inBar / beat + 1),
     beats: round(t.ticks / beat),
   };
-  const index = momentIndexAt(stage, t.at);
-  const moment = stage.moments[index]!;
+  const moment = momentAt(stage, t.at);
   const pitches = [...t.pitches].sort((a, b) => a - b);
   const notes = pitches.map((p) => nameIn({ chord: moment.chord, key: stage.key }, p));
-  const id = [
-    at.section.name,
-    at.pass,
-    where.bar,
-    where.beat,
-    t.kind,
-    t.players.join('+'),
-    notes.join('.'),
-  ].join('|');
+  const id = idOf({
+    ...where,
+    section: at.section.name,
+    pass: at.pass,
+    kind: t.kind,
+    players: t.players,
+    notes,
+  });
   return {
     id,
     kind: t.kind,
@@ -343,7 +411,6 @@ export function placed(t: Timed, at: { stage: Stage; section: Section; pass: num
     pitches,
     text: t.text,
     score: Math.round(t.score * 100) / 100,
-    moment: index,
     from: t.at,
     to: t.at + t.ticks,
   };

@@ -2,7 +2,15 @@ import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../for
 import { gripNotes, holdGrip, missingFret, stopsOf, type Grip, type Hold, type Stop } from '../grip/index';
 import { stepPitches } from '../line/index';
 import type { Key, Midi } from '../pitch/index';
-import { meterOf, momentsOf, strikesOf, type Moment, type Song, type Strike } from '../song/index';
+import {
+  meterOf,
+  momentIndexAt,
+  momentsOf,
+  strikesOf,
+  type Moment,
+  type Song,
+  type Strike,
+} from '../song/index';
 import { barTicks, type Meter } from '../time/index';
 import type { Judgement } from './judge';
 
@@ -82,19 +90,7 @@ function firstsOf(sounds: readonly Sound[]): ReadonlyMap<number, Sound> {
 
 /** The moment that sounds at a tick; the last one past the end. */
 export function momentAt(stage: Stage, tick: number): Moment {
-  return stage.moments[momentIndexAt(stage, tick)]!;
-}
-
-/** Its place in the stage's list. */
-export function momentIndexAt(stage: Stage, tick: number): number {
-  let low = 0;
-  let high = stage.moments.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (stage.moments[middle]!.start <= tick) low = middle;
-    else high = middle - 1;
-  }
-  return low;
+  return stage.moments[momentIndexAt(stage.moments, tick)]!;
 }
 
 /** Everybody else's sounds that are heard for at least `ticks` within a stretch, with how long. */

@@ -40,7 +40,7 @@ export { compareSongs, type Difference } from './compare';
 export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
-export { momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
+export { momentIndexAt, momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';

@@ -61,6 +61,18 @@ export function momentsOf(section: Section, options: { pass: number; meter: Mete
 
 const cache = new WeakMap<readonly Bar[], Map<string, readonly Moment[]>>();
 
+/** Place in the list of the moment that sounds at a tick from the start of the section; the last one past the end. */
+export function momentIndexAt(moments: readonly Moment[], tick: number): number {
+  let low = 0;
+  let high = moments.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (moments[middle]!.start <= tick) low = middle;
+    else high = middle - 1;
+  }
+  return Math.max(0, low);
+}
+
 function cut(
   bars: readonly Bar[],
   { barLength, meter }: { barLength: number; meter: Meter },

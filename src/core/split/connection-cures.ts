@@ -22,7 +22,7 @@ export function connectionCures(song: Song, connection: Connection, finding: Fin
     kept: [],
   };
   const before = everything(song);
-  return curesFor(alone, { ...finding, playing: 0, moment: 0 }, { most: 6 }).flatMap((cure): Cure[] => {
+  return curesFor(alone, { ...finding, playing: 0 }, { most: 6 }).flatMap((cure): Cure[] => {
     const edit = carried(cure.edit, connection);
     if (edit === null) return [];
     const next = applyEdit(song, edit);

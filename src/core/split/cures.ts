@@ -12,6 +12,7 @@ import {
 import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf } from '../grip/index';
 import {
   applyEdit,
+  momentIndexAt,
   momentsOf,
   materialOf,
   strikesOf,
@@ -131,7 +132,7 @@ interface Context {
 /** Other grips for the players' cells at the finding: what fits best, and what lies close by; a rest last. */
 function gripWays(context: Context, players: readonly Player[]): readonly Way[] {
   const { song, finding, moments } = context;
-  const moment = moments[finding.moment];
+  const moment = moments[momentIndexAt(moments, finding.from)];
   if (!moment) return [];
   const ways: Way[] = [];
   for (const player of players) {
@@ -158,7 +159,12 @@ function gripWays(context: Context, players: readonly Player[]): readonly Way[] 
         put(gripCell(one.known.grip), what, one.kind, 0.2 + 0.02 * Math.abs(one.frets));
       }
     }
-    const choice = { section: finding.section, pass: finding.pass, moment: finding.moment, player };
+    const choice = {
+      section: finding.section,
+      pass: finding.pass,
+      moment: momentIndexAt(moments, finding.from),
+      player,
+    };
     alternativesFor(song, choice, { most: GRIPS_TRIED }).forEach((one, i) => {
       if (one.isNow) return;
       if (one.known === null) put(one.cell, 'rest', 'rest', REST_FAR);
@@ -342,7 +348,7 @@ function silenceBefore({ finding, strikes, hands }: Context): readonly Way[] {
 
 function delayWays({ song, finding, strikes, hands, moments }: Context): readonly Way[] {
   const player = finding.players.find((p) => song.players[p].delay !== null);
-  const moment = moments[finding.moment];
+  const moment = moments[momentIndexAt(moments, finding.from)];
   if (!player || !moment) return [];
   const ways: Way[] = [
     {

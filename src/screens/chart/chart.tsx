@@ -105,7 +105,7 @@ function ProblemList({ problems, onGo }: { problems: readonly Problem[]; onGo: (
   }
   return (
     <ul aria-label="Not understood" className="max-h-36 overflow-y-auto border-t-2 border-clash px-4 py-1">
-      {problems.map((p, i) => (
+      {problems.slice(0, MOST_LISTED).map((p, i) => (
         <li key={i}>
           <button type="button" className="text-left text-[14px] hover:underline" onClick={() => onGo(p)}>
             <b className="text-clash">
@@ -115,9 +115,15 @@ function ProblemList({ problems, onGo }: { problems: readonly Problem[]; onGo: (
           </button>
         </li>
       ))}
+      {problems.length > MOST_LISTED && (
+        <li className="text-[14px] text-soft">and {problems.length - MOST_LISTED} more</li>
+      )}
     </ul>
   );
 }
+
+/** Problems shown at once; mending the first ones usually mends the others. */
+const MOST_LISTED = 100;
 
 /** An empty section under a name that is still free. */
 function newSection(song: Song): string {

@@ -95,8 +95,11 @@ export function Editor({ text, problems, onType, ref }: Props) {
   return <div ref={host} className="h-full min-h-0 overflow-hidden" />;
 }
 
+/** Marks beyond these are not seen before the first ones are mended. */
+const MOST_MARKED = 300;
+
 function diagnosticsOf(state: EditorState, problems: readonly Problem[]): Diagnostic[] {
-  return problems.map((p) => {
+  return problems.slice(0, MOST_MARKED).map((p) => {
     const from = placeOf(state, p.line, p.column);
     const to = Math.min(state.doc.length, from + p.length);
     return { from: from === to && from > 0 ? from - 1 : from, to, severity: 'error', message: p.message };

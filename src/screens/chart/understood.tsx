@@ -98,7 +98,7 @@ const SectionBars = memo(function SectionBars({ section }: { section: Section })
 
 const BarBox = memo(function BarBox({ bar, number }: { bar: Bar; number: number }) {
   return (
-    <li className="min-h-12 bg-sheet px-1.5 py-0.5">
+    <li className="off-screen min-h-12 bg-sheet px-1.5 py-0.5">
       <span className="flex items-baseline gap-1.5">
         <span className="text-[11px] text-soft">{number}</span>
         <span className="font-bold">

@@ -7,15 +7,18 @@ import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
 import { cellPitches, type Moment } from '../../core/song/index';
 import { beatTicks } from '../../core/time/index';
-import { useBig } from '../../ui/index';
+import { Button, useBig } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { findingWords } from './finding-words';
 import { isAt, type SplitModel } from './model';
 
 /** The section under its head: chords as columns as wide as their beats, a row for each player, who hits when below. */
-export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNode }) {
-  const { playing, moments, bars, song, selection } = model;
+export function SectionGrid({ model: whole, head }: { model: SplitModel; head: ReactNode }) {
+  const { from, to } = windowOf(whole);
+  const model = useMemo(() => nearModel(whole, { from, to }), [whole, from, to]);
+  const { playing, bars, song, selection } = model;
+  const moments = model.moments.slice(from, to);
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => {
     scroller.current
@@ -26,7 +29,7 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
     (m, i) =>
-      `minmax(${isStepOnly(model, i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26, isBig)}px, ${m.ticks}fr)`,
+      `minmax(${isStepOnly(model, from + i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26, isBig)}px, ${m.ticks}fr)`,
   );
   return (
     <section
@@ -34,6 +37,7 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
       className="flex min-h-[340px] flex-1 flex-col px-4 pt-2 lg:min-h-0"
     >
       {head}
+      <Further model={model} from={from} to={to} />
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
         <div
           className="grid h-full max-h-[520px] content-start gap-1.5 big:max-h-[900px]"
@@ -47,7 +51,7 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
           <div role="row" className="contents">
             <span role="columnheader" />
             {moments.map((m, i) => (
-              <ChordHead key={i} model={model} moment={m} index={i} />
+              <ChordHead key={from + i} model={model} moment={m} index={from + i} />
             ))}
           </div>
           {PLAYERS.map((player) => (
@@ -60,7 +64,7 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
                   {model.plan.roles[player].words} · gain {song.players[player].gain}
                 </div>
               </div>
-              {cellsOf(model, player).map((span) => (
+              {cellsOf(model, player, { from, to }).map((span) => (
                 <CellBox key={span.first} model={model} player={player} span={span} />
               ))}
             </div>
@@ -70,8 +74,8 @@ export function SectionGrid({ model, head }: { model: SplitModel; head: ReactNod
               <b>Together</b>
               <div className="text-[13px] text-soft">who hits when</div>
             </div>
-            {groupsOf(model).map(({ first, last }) => {
-              const [m, end] = [moments[first]!, moments[last]!];
+            {groupsOf(model, { from, to }).map(({ first, last }) => {
+              const [m, end] = [model.moments[first]!, model.moments[last]!];
               return (
                 <div
                   key={first}
@@ -150,23 +154,81 @@ interface Span {
   readonly last: number;
 }
 
-function cellsOf(model: SplitModel, player: Player): readonly Span[] {
+function cellsOf(model: SplitModel, player: Player, { from, to }: Window): readonly Span[] {
   const spans: Span[] = [];
-  model.moments.forEach((_, i) => {
-    const goesOn = i > 0 && goesOnAt(model, i, player);
+  for (let i = from; i < to; i += 1) {
+    const goesOn = i > from && goesOnAt(model, i, player);
     if (goesOn) spans[spans.length - 1] = { ...spans.at(-1)!, last: i };
     else spans.push({ first: i, last: i });
-  });
+  }
   return spans;
 }
 
+/** Moments that are drawn: from (included) to (not included). */
+interface Window {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Sections of more moments than this are drawn in part, around the moment that is looked at. */
+const MOST_DRAWN = 160;
+const DRAWN_STEP = 48;
+
+function windowOf({ moments, momentIndex }: SplitModel): Window {
+  if (moments.length <= MOST_DRAWN) return { from: 0, to: moments.length };
+  const block = Math.floor(momentIndex / DRAWN_STEP);
+  return {
+    from: Math.max(0, (block - 1) * DRAWN_STEP),
+    to: Math.min(moments.length, (block + 2) * DRAWN_STEP),
+  };
+}
+
+/** The model with only the strokes and findings near what is drawn: every cell asks for its own among them. */
+function nearModel(model: SplitModel, { from, to }: Window): SplitModel {
+  if (to - from === model.moments.length) return model;
+  const [first, last] = [model.moments[from]!, model.moments[to - 1]!];
+  const [start, end] = [first.start, last.start + last.ticks];
+  const marks = (player: Player) => model.marks[player].filter((m) => m.at < end && m.until >= start);
+  return {
+    ...model,
+    marks: { guitar1: marks('guitar1'), guitar2: marks('guitar2'), bass: marks('bass') },
+    inSection: model.inSection.filter((f) => f.from < end && Math.max(f.to, f.from + 1) > start),
+  };
+}
+
+/** Says which part of a long section is drawn, with the ways to what comes before and after. */
+function Further({ model, from, to }: { model: SplitModel } & Window) {
+  const { desk } = usePorts();
+  const { moments, bars } = model;
+  if (to - from === moments.length) return null;
+  const go = (moment: number) => () => desk.getState().select({ moment });
+  return (
+    <div className="flex items-center gap-2 py-0.5 text-[13px] text-soft">
+      <Button
+        look="quiet"
+        className="!min-h-6 !py-0"
+        disabled={from === 0}
+        onClick={go(Math.max(0, from - 1))}
+      >
+        ‹ earlier
+      </Button>
+      <span>
+        bars {moments[from]!.bar + 1}–{moments[to - 1]!.bar + 1} of {bars.length}
+      </span>
+      <Button look="quiet" className="!min-h-6 !py-0" disabled={to === moments.length} onClick={go(to)}>
+        later ›
+      </Button>
+    </div>
+  );
+}
+
 /** Moments with those in which only a line goes on. */
-function groupsOf(model: SplitModel): readonly Span[] {
+function groupsOf(model: SplitModel, { from, to }: Window): readonly Span[] {
   const groups: Span[] = [];
-  model.moments.forEach((_, i) => {
-    if (isStepOnly(model, i)) groups[groups.length - 1] = { ...groups.at(-1)!, last: i };
+  for (let i = from; i < to; i += 1) {
+    if (i > from && isStepOnly(model, i)) groups[groups.length - 1] = { ...groups.at(-1)!, last: i };
     else groups.push({ first: i, last: i });
-  });
+  }
   return groups;
 }
 
