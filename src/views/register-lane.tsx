@@ -59,18 +59,7 @@ export const RegisterLane = memo(function RegisterLane(props: Props) {
           <line x1="0" y1="0" x2="0" y2="5" className="stroke-voice" strokeWidth="1.4" />
         </pattern>
       </defs>
-      {blocks.map((block, i) => {
-        const { x, w } = places.blocks[i]!;
-        return (
-          <Playing
-            key={i}
-            index={i}
-            onSelect={onSelect}
-            {...{ block, x, w, height, hatch }}
-            isSelected={i === selected}
-          />
-        );
-      })}
+      <Playings {...{ blocks, places, height, hatch, selected, onSelect }} />
       {cursorBox && (
         <rect
           x={cursorBox.x}
@@ -83,6 +72,30 @@ export const RegisterLane = memo(function RegisterLane(props: Props) {
       )}
     </svg>
   );
+});
+
+/** All playings; the cursor goes through them without their being asked again. */
+const Playings = memo(function Playings(props: {
+  readonly blocks: readonly LaneBlock[];
+  readonly places: ReturnType<typeof layout>;
+  readonly height: number;
+  readonly hatch: string;
+  readonly selected: number | null;
+  readonly onSelect: Props['onSelect'];
+}) {
+  const { blocks, places, height, hatch, selected, onSelect } = props;
+  return blocks.map((block, i) => {
+    const { x, w } = places.blocks[i]!;
+    return (
+      <Playing
+        key={i}
+        index={i}
+        onSelect={onSelect}
+        {...{ block, x, w, height, hatch }}
+        isSelected={i === selected}
+      />
+    );
+  });
 });
 
 /** One playing; drawn again only when something of its own changes, however the cursor goes through it. */

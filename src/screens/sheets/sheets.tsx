@@ -1,5 +1,6 @@
 import { Download, Printer } from 'lucide-react';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { useSearchParams } from 'react-router';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { sheetName, sheetOf, sheetText, type Sheet, type SheetBar } from '../../core/sheet/index';
@@ -55,6 +56,8 @@ export function Sheets() {
 function SheetPaper({ sheet }: { sheet: Sheet }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const perLine = width >= 760 ? 4 : width >= 420 ? 2 : 1;
+  const total = sheet.parts.reduce((sum, part) => sum + weightOf(part), 0);
+  const parts = firstParts(sheet, useGrowing(total));
   return (
     <article
       className="mx-auto max-w-5xl rounded-lg border border-line bg-sheet p-5 print:border-0 print:p-0"
@@ -75,7 +78,7 @@ function SheetPaper({ sheet }: { sheet: Sheet }) {
       </header>
       <div ref={ref}>
         {width > 0 &&
-          sheet.parts.map((part, i) => (
+          parts.map((part, i) => (
             <section key={i} className="print-break mb-4">
               <h2 className="text-lg">
                 <b>{part.heading}</b>{' '}
@@ -96,6 +99,43 @@ function SheetPaper({ sheet }: { sheet: Sheet }) {
       </div>
     </article>
   );
+}
+
+/** Bars drawn in one task; a sheet of thousands of them grows while one already reads. */
+const BARS_A_TASK = 120;
+
+/** How many bars are drawn by now; on paper all of them are. */
+function useGrowing(total: number): number {
+  const [shown, setShown] = useState(BARS_A_TASK);
+  useEffect(() => {
+    if (shown >= total) return undefined;
+    const timer = setTimeout(() => setShown(shown + BARS_A_TASK), 0);
+    const all = () => flushSync(() => setShown(total));
+    window.addEventListener('beforeprint', all);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener('beforeprint', all);
+    };
+  }, [shown, total]);
+  return shown;
+}
+
+/** What a part takes to draw, in bars; a heading counts as one. */
+function weightOf(part: Sheet['parts'][number]): number {
+  return 1 + part.bars.length + part.passes.reduce((sum, pass) => sum + pass.bars.length, 0);
+}
+
+/** The parts of a sheet up to so many bars, the last one cut where they end. */
+function firstParts(sheet: Sheet, most: number): Sheet['parts'] {
+  const parts: Sheet['parts'][number][] = [];
+  let left = most;
+  for (const part of sheet.parts) {
+    if (left <= 0) break;
+    const isWhole = weightOf(part) <= left;
+    parts.push(isWhole ? part : { ...part, bars: part.bars.slice(0, left), passes: [] });
+    left -= weightOf(part);
+  }
+  return parts;
 }
 
 function Bars({

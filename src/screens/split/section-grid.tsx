@@ -171,8 +171,8 @@ interface Window {
 }
 
 /** Sections of more moments than this are drawn in part, around the moment that is looked at. */
-const MOST_DRAWN = 160;
-const DRAWN_STEP = 48;
+const MOST_DRAWN = 64;
+const DRAWN_STEP = 16;
 
 function windowOf({ moments, momentIndex }: SplitModel): Window {
   if (moments.length <= MOST_DRAWN) return { from: 0, to: moments.length };
