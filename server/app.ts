@@ -2,20 +2,56 @@ import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express, type Response } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
 
 /** Replaced in index.html by a fresh value for every response. */
 const NONCE_PLACEHOLDER = /__CSP_NONCE__/g;
 
+/** The names of this machine for itself. */
+const OWN_HOSTS: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
+
+/** What the application may ask the browser for: sound, a full screen that stays awake, nothing else. */
+const PERMISSIONS = [
+  ...['autoplay', 'fullscreen', 'screen-wake-lock'].map((name) => `${name}=(self)`),
+  ...[
+    'accelerometer',
+    'bluetooth',
+    'camera',
+    'display-capture',
+    'geolocation',
+    'gyroscope',
+    'hid',
+    'magnetometer',
+    'microphone',
+    'midi',
+    'payment',
+    'serial',
+    'usb',
+    'xr-spatial-tracking',
+  ].map((name) => `${name}=()`),
+].join(', ');
+
 /**
  * Serves the built application from `folder` with strict headers: nothing inline, nothing from outside.
  * Paths without a file ending get index.html, so links into the application work. Nothing is kept here.
  */
-export function createApp(folder: string): Express {
+export function createApp(
+  folder: string,
+  { hosts = OWN_HOSTS }: { hosts?: readonly string[] } = {},
+): Express {
   const index = readFileSync(join(folder, 'index.html'), 'utf8');
   const app = express();
   app.disable('x-powered-by');
+  // A page elsewhere whose name is made to lead here must not be answered as if it were ours.
+  app.use((request, response, next) => {
+    const name = (request.headers.host ?? '').replace(/:\d+$/, '').toLowerCase();
+    if (hosts.includes(name)) return next();
+    response
+      .status(421)
+      .type('text')
+      .send(`This server answers to ${hosts.join(', ')}; it was asked for another name.`);
+  });
   app.use((_, response, next) => {
     response.locals.nonce = randomBytes(16).toString('base64');
     next();
@@ -47,13 +83,20 @@ export function createApp(folder: string): Express {
       strictTransportSecurity: false,
     }),
   );
+  app.use((_, response, next) => {
+    response.setHeader('Permissions-Policy', PERMISSIONS);
+    next();
+  });
   app.use(compression());
   app.use('/assets', express.static(join(folder, 'assets'), { index: false, immutable: true, maxAge: '1y' }));
-  app.use(express.static(folder, { index: false }));
-  app.get(/^[^.]*$/, (_, response) => {
+  const page = (_: Request, response: Response) => {
     response.setHeader('Cache-Control', 'no-store');
     response.type('html').send(index.replace(NONCE_PLACEHOLDER, nonceOf(response)));
-  });
+  };
+  // Before the files: as a file it would go out without its nonce.
+  app.get('/index.html', page);
+  app.use(express.static(folder, { index: false }));
+  app.get(/^[^.]*$/, page);
   app.use((_, response) => {
     response.status(404).type('text').send('There is nothing here.');
   });

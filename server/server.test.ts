@@ -1,5 +1,5 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { request, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -51,6 +51,40 @@ describe('server', () => {
       seen.add(nonce);
     }
     expect(seen.size).to.equal(3);
+  });
+
+  it('sends index.html by its name with its nonce too', async () => {
+    const response = await fetch(`${address}/index.html`);
+    const text = await response.text();
+    const nonce = /nonce="([^"]+)"/.exec(text)![1]!;
+    expect(nonce).to.not.include('CSP_NONCE');
+    expect(response.headers.get('content-security-policy')).to.include(`'nonce-${nonce}'`);
+    expect(response.headers.get('cache-control')).to.equal('no-store');
+  });
+
+  it('asks the browser for nothing it does not use', async () => {
+    const policy = (await fetch(address)).headers.get('permissions-policy')!;
+    for (const name of ['camera', 'microphone', 'geolocation', 'usb'])
+      expect(policy).to.include(`${name}=()`);
+  });
+
+  it('answers only to its own names', async () => {
+    const { port } = new URL(address);
+    const ask = (host: string) =>
+      new Promise<number>((resolve, reject) => {
+        request({ host: '127.0.0.1', port, path: '/', headers: { host } }, (r) => {
+          r.resume();
+          resolve(r.statusCode!);
+        })
+          .on('error', reject)
+          .end();
+      });
+    expect(
+      await Promise.all(['localhost', `127.0.0.1:${port}`, 'LOCALHOST:80', '[::1]:4173'].map(ask)),
+    ).to.deep.equal([200, 200, 200, 200]);
+    expect(
+      await Promise.all(['elsewhere.example', 'localhost.elsewhere.example'].map(ask)),
+    ).to.deep.equal([421, 421, 421]);
   });
 
   it('answers links into the application with the page, missing files with 404', async () => {

@@ -104,9 +104,8 @@ describe('nothing is lost', () => {
   it('steady typing is saved while it goes on', async () => {
     const { storage, visit, id } = await shelf();
     const desk = await visit();
-    let text = TEXT;
     for (let n = 0; n < 30; n += 1) {
-      text = TEXT.replace('Low Harbour', `Low Harbour ${'x'.repeat(n)}`);
+      const text = TEXT.replace('Low Harbour', `Low Harbour ${'x'.repeat(n)}`);
       desk.getState().typeChart(readChart(text).song, { text, isUnderstood: true });
       await wait(25);
     }

@@ -243,7 +243,7 @@ const VALUES: readonly unknown[] = [
   3839,
   3840,
   1e9,
-  1e999,
+  Infinity,
   0.5,
   '',
   ' ',
@@ -464,7 +464,7 @@ function spoiledJson(json: unknown, { way, path, value, by, pick }: JsonSpoil): 
   const here = node[key];
   if (way === 'drop') {
     if (Array.isArray(node)) node.splice(Number(key), 1);
-    else delete node[key];
+    else Reflect.deleteProperty(node, key);
   } else if (way === 'copy' && Array.isArray(node)) node.splice(Number(key), 0, structuredClone(here));
   else if (way === 'nudge' && typeof here === 'number') node[key] = here + by;
   else if (way === 'plausible') {

@@ -30,36 +30,28 @@ export function sayableSection(
 ): { readonly section: Section; readonly problems: readonly Unsayable[] } {
   const problems: Unsayable[] = [];
   const say = (path: string) => (message: string) => problems.push({ path, message });
-  const bars = section.bars.map((bar, i): Bar => {
-    const at = `bars[${i}]`;
-    const chords = placed(bar.chords, { barTicks, say: say(`${at}.chords`) });
-    const opening = i === 0 ? withChord(chords) : chords;
-    const cells = { ...bar.cells };
-    const hits = { ...bar.hits };
-    for (const player of PLAYERS) {
-      if (bar.lines?.[player]) {
-        hits[player] = null;
-        continue;
-      }
-      const own = placed(cells[player], { barTicks, say: say(`${at}.cells.${player}`) });
-      cells[player] = choices(i === 0 ? withCell(own) : own, opening);
-    }
-    checkVoice(bar.voice, { barTicks, say: say(`${at}.voice`) });
-    return { ...bar, chords: opening, cells, hits };
-  });
-  const variants = section.variants.flatMap((variant, v) => {
-    const at = `variants[${v}]`;
-    const patches = variant.bars.map((patch, i) =>
-      sayablePatch(patch, {
-        base: bars[variant.fromBar + i],
-        written: section.bars[variant.fromBar + i]?.hits ?? {},
-        first: variant.fromBar + i === 0,
-        barTicks,
-        say: (path) => say(`${at}.bars[${i}]${path}`),
-      }),
-    );
-    return stretches({ ...variant, bars: patches });
-  });
+  const bars = kept(
+    section.bars,
+    section.bars.map((bar, i) =>
+      sayableBar(bar, { isFirst: i === 0, barTicks, say: (path) => say(`bars[${i}]${path}`) }),
+    ),
+  );
+  const variants = kept(
+    section.variants,
+    section.variants.flatMap((variant, v) => {
+      const at = `variants[${v}]`;
+      const patches = variant.bars.map((patch, i) =>
+        sayablePatch(patch, {
+          base: bars[variant.fromBar + i],
+          written: section.bars[variant.fromBar + i]?.hits ?? {},
+          first: variant.fromBar + i === 0,
+          barTicks,
+          say: (path) => say(`${at}.bars[${i}]${path}`),
+        }),
+      );
+      return stretches(variant, kept(variant.bars, patches));
+    }),
+  );
   for (const [v, variant] of variants.entries()) {
     if (!variant.bars[0]?.out) continue;
     if (variant.fromBar === 0 || variant.fromBar + variant.bars.length < bars.length) {
@@ -68,7 +60,37 @@ export function sayableSection(
     }
   }
   if (bars.length === 0) say('bars')('a section without bars; expected at least one');
-  return { section: { ...section, bars, variants }, problems };
+  const isSame = bars === section.bars && variants === section.variants;
+  return { section: isSame ? section : { ...section, bars, variants }, problems };
+}
+
+/** The old list when the new one has the same items: what hangs on it stays known. */
+function kept<T>(old: readonly T[], next: readonly T[]): readonly T[] {
+  return old.length === next.length && next.every((one, i) => one === old[i]) ? old : next;
+}
+
+function sayableBar(
+  bar: Bar,
+  of: { isFirst: boolean; barTicks: number; say: (path: string) => (message: string) => void },
+): Bar {
+  const { isFirst, barTicks, say } = of;
+  const own = placed(bar.chords, { barTicks, say: say('.chords') });
+  const chords = isFirst ? withChord(own) : own;
+  let isSame = chords === bar.chords;
+  const cells = { ...bar.cells };
+  const hits = { ...bar.hits };
+  for (const player of PLAYERS) {
+    if (bar.lines?.[player]) {
+      isSame &&= hits[player] === null;
+      hits[player] = null;
+      continue;
+    }
+    const list = placed(cells[player], { barTicks, say: say(`.cells.${player}`) });
+    cells[player] = choices(isFirst ? withCell(list) : list, chords);
+    isSame &&= cells[player] === bar.cells[player];
+  }
+  checkVoice(bar.voice, { barTicks, say: say('.voice') });
+  return isSame ? bar : { ...bar, chords, cells, hits };
 }
 
 interface Where {
@@ -135,7 +157,7 @@ function sayablePatch(
     say: (path: string) => (m: string) => void;
   },
 ): BarPatch {
-  if (patch.out) return { out: true };
+  if (patch.out) return Object.keys(patch).length === 1 ? patch : { out: true };
   const { base, written: hitsWere, first, barTicks, say } = of;
   const own = patch.chords && placed(patch.chords, { barTicks, say: say('.chords') });
   const chords = own && first ? withChord(own) : own;
@@ -162,19 +184,36 @@ function sayablePatch(
   }
   checkVoice(patch.voice, { barTicks, say: say('.voice') });
   const { chords: _chords, cells: _cells, lines: _lines, hits: _hits, ...rest } = patch;
-  return {
+  const next: BarPatch = {
     ...rest,
     ...(chords ? { chords } : {}),
     ...(Object.keys(cells).length > 0 ? { cells } : {}),
     ...(Object.keys(lines).length > 0 ? { lines } : {}),
     ...(Object.keys(hits).length > 0 ? { hits } : {}),
   };
+  return samePatch(patch, next) ? patch : next;
+}
+
+/** Equal by the lists and texts in them, which are shared where nothing was changed. */
+function samePatch(a: BarPatch, b: BarPatch): boolean {
+  const rows = (x: object | undefined, y: object | undefined) => {
+    if (x === undefined || y === undefined) return x === y;
+    const [p, q] = [Object.entries(x), Object.entries(y)];
+    return p.length === q.length && p.every(([key, value]) => (y as Record<string, unknown>)[key] === value);
+  };
+  return (
+    Object.keys(a).length === Object.keys(b).length &&
+    a.chords === b.chords &&
+    rows(a.cells, b.cells) &&
+    rows(a.lines, b.lines) &&
+    rows(a.hits, b.hits)
+  );
 }
 
 /** The bars of a pass in stretches that each replace the same rows; bars that replace nothing go. */
-function stretches(variant: Variant): readonly Variant[] {
+function stretches(variant: Variant, patches: readonly BarPatch[]): readonly Variant[] {
   const found: { fromBar: number; bars: BarPatch[]; rows: string }[] = [];
-  variant.bars.forEach((patch, i) => {
+  patches.forEach((patch, i) => {
     const rows = rowsOf(patch);
     const last = found.at(-1);
     const joined =
@@ -184,6 +223,8 @@ function stretches(variant: Variant): readonly Variant[] {
       last.rows = joined;
     } else found.push({ fromBar: variant.fromBar + i, bars: [patch], rows });
   });
+  const isWhole = patches === variant.bars && found.length === 1;
+  if (isWhole && patches.some((patch) => Object.keys(patch).length > 0)) return [variant];
   return found
     .filter(({ bars }) => bars.some((patch) => Object.keys(patch).length > 0))
     .map(({ fromBar, bars }) => ({ pass: variant.pass, fromBar, bars }));

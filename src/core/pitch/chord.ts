@@ -83,6 +83,8 @@ function readChord(input: string): Result<ChordSymbol> {
   const quality = head[2]!;
   const omitted = [...quality.matchAll(/\(?(?:no|omit)\s*(3|5)\)?/g)].map((m) => Number(m[1]));
   const plain = quality.replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '').replace(/[()\s]/g, '');
+  // The dictionary is a plain object: what every object has is in it too.
+  if (plain in {}) return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
   const found = Chord.get([root, Object.hasOwn(ALIASES, plain) ? ALIASES[plain]! : plain]);
   if (found.empty) {
     return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);

@@ -2,6 +2,7 @@ import { unreachable } from '../base/index';
 import {
   OPEN,
   PLAYERS,
+  sayableSection,
   type PlacedCell,
   type NamedPlan,
   type PlanName,
@@ -11,12 +12,12 @@ import {
   type SectionHand,
   type Wish,
 } from '../form/index';
-import type { Delay, Swing } from '../time/index';
+import { barTicks, type Delay, type Swing } from '../time/index';
 import type { CellChange, HitsChange, LineChange, PartChange, PushChange, VoiceChange } from './address';
 import { setCells, setHits, setLine, setPart, setPush, setVoice } from './edit-bar';
 import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
 import { cleanReason, cleanTitle } from './names';
-import { inPlayedOrder, mapSections, type KeptFinding, type Song } from './song';
+import { inPlayedOrder, mapSections, meterOf, type KeptFinding, type Song } from './song';
 
 /** Everything that can be done to a song, as plain data. */
 export type Edit =
@@ -74,8 +75,21 @@ export type Edit =
   | { readonly kind: 'setTitle'; readonly title: string }
   | { readonly kind: 'replace'; readonly song: Song };
 
-/** The song after an edit; the same object when nothing changes. Addresses that do not exist are RangeErrors. */
+/**
+ * The song after an edit, every section in the form chart text has for it; the same object when nothing changes.
+ * Addresses that do not exist are RangeErrors.
+ */
 export function applyEdit(song: Song, edit: Edit): Song {
+  const next = edited(song, edit);
+  if (next.sections === song.sections && next.meter === song.meter) return next;
+  const before = new Set(song.sections);
+  const sections = next.sections.map((s) =>
+    before.has(s) && next.meter === song.meter ? s : sayableSection(s, barTicks(meterOf(next, s))).section,
+  );
+  return sections.every((s, i) => s === next.sections[i]) ? next : { ...next, sections };
+}
+
+function edited(song: Song, edit: Edit): Song {
   switch (edit.kind) {
     case 'setCells':
       return setCells(song, edit.changes);

@@ -66,7 +66,11 @@ export function useHitsScope(join: string | null): HitsScope | null {
   return useMemo(() => scopeOf(shown, { playing, pass, join }), [shown, playing, pass, join]);
 }
 
-function scopeOf(song: Song, at: { playing: number; pass: number; join: string | null }): HitsScope | null {
+/** The same without the screen. */
+export function scopeOf(
+  song: Song,
+  at: { playing: number; pass: number; join: string | null },
+): HitsScope | null {
   const playings = unfold(song);
   const connections = connectionsOf(song);
   const connection = connections.find((c) => c.id === at.join) ?? null;

@@ -67,7 +67,8 @@ export function useSplitModel(): SplitModel | null {
   }, [shown, song, now, selection, findings]);
 }
 
-function modelOf(song: Song, selection: Selection, findings: readonly Finding[]): SplitModel | null {
+/** The same without the screen, for a song without a preview. */
+export function modelOf(song: Song, selection: Selection, findings: readonly Finding[]): SplitModel | null {
   const playings = unfold(song);
   const playing = playings[selection.playing];
   if (!playing) return null;
