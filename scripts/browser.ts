@@ -18,9 +18,10 @@ export function chromiumPath(): string {
   return path;
 }
 
-/** Headless Chromium that looks nothing up outside. */
-export function openBrowser(): Promise<Browser> {
+/** Headless Chromium that looks nothing up outside; with a folder for its data what it stores outlives it. */
+export function openBrowser(options: { userDataDir?: string } = {}): Promise<Browser> {
   return puppeteer.launch({
+    ...options,
     executablePath: chromiumPath(),
     args: [
       '--no-sandbox',

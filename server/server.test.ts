@@ -82,9 +82,9 @@ describe('server', () => {
     expect(
       await Promise.all(['localhost', `127.0.0.1:${port}`, 'LOCALHOST:80', '[::1]:4173'].map(ask)),
     ).to.deep.equal([200, 200, 200, 200]);
-    expect(
-      await Promise.all(['elsewhere.example', 'localhost.elsewhere.example'].map(ask)),
-    ).to.deep.equal([421, 421, 421]);
+    expect(await Promise.all(['elsewhere.example', 'localhost.elsewhere.example'].map(ask))).to.deep.equal([
+      421, 421,
+    ]);
   });
 
   it('answers links into the application with the page, missing files with 404', async () => {
