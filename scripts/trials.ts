@@ -254,6 +254,13 @@ const trials: readonly Trial[] = [
   },
 ];
 
+/** What the page that was looked at last says, to tell why a trial ended. */
+async function lastWords(bench: Bench): Promise<string> {
+  const page = (await (await bench.browser()).pages()).at(-1);
+  const words = await page?.evaluate(() => document.body.innerText).catch(() => '');
+  return (words ?? '').replace(/\s+/g, ' ').slice(0, 300);
+}
+
 /** Runs every trial so many times; `say` hears each as it ends. */
 export async function runTrials(
   times: number,
@@ -261,18 +268,16 @@ export async function runTrials(
 ): Promise<readonly TrialResult[]> {
   const { address, stop } = await serveBuild();
   const results: TrialResult[] = [];
-  for (const trial of trials) {
+  for (const trial of trials.filter((t) => t.name.includes(process.env.TRIAL ?? ''))) {
     const folder = mkdtempSync(join(tmpdir(), 'orchestron-trial-'));
     const bench = await benchOf(address, folder);
     const lost: string[] = [];
     const start = performance.now();
     for (let n = 0; n < times; n += 1) {
-      const what = await trial
-        .run(bench, n)
-        .catch(
-          (error: unknown) =>
-            `the trial itself ended: ${error instanceof Error ? error.message : String(error)}`,
-        );
+      const what = await trial.run(bench, n).catch(async (error: unknown) => {
+        const words = error instanceof Error ? error.message : String(error);
+        return `the trial itself ended: ${words}; on the page: ${await lastWords(bench)}`;
+      });
       if (what !== null) lost.push(`run ${n + 1}: ${what}`);
       for (const page of (await (await bench.browser()).pages()).slice(1))
         await page.close().catch(() => undefined);

@@ -16,7 +16,6 @@ const PERMISSIONS = [
   ...['autoplay', 'fullscreen', 'screen-wake-lock'].map((name) => `${name}=(self)`),
   ...[
     'accelerometer',
-    'bluetooth',
     'camera',
     'display-capture',
     'geolocation',

@@ -1,13 +1,28 @@
-import { useEffect, useState, type ComponentType } from 'react';
+import { lazy, Suspense, useEffect, useState, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 'react-router';
 import { LastBoundary, RouteError } from './error-page';
 import { Shell } from './shell';
 import { SongFrame } from './song-frame';
 import { openPorts, PortsContext, type Ports } from './ports';
 
-/** A screen of a song, loaded when it is first shown; what goes wrong in it stays in it. */
+/**
+ * A screen that is loaded when it is first shown. Not the router's own lazy routes: where their part does not arrive,
+ * they show nothing at all instead of the error page.
+ */
+function later(load: () => Promise<ComponentType>): ComponentType {
+  const Screen = lazy(async () => ({ default: await load() }));
+  return function Later() {
+    return (
+      <Suspense fallback={null}>
+        <Screen />
+      </Suspense>
+    );
+  };
+}
+
+/** A screen of a song; what goes wrong in it stays in it. */
 function screen(path: string, load: () => Promise<ComponentType>): RouteObject {
-  return { path, ErrorBoundary: RouteError, lazy: async () => ({ Component: await load() }) };
+  return { path, ErrorBoundary: RouteError, Component: later(load) };
 }
 
 const router = createBrowserRouter([
@@ -21,7 +36,7 @@ const router = createBrowserRouter([
       {
         index: true,
         ErrorBoundary: RouteError,
-        lazy: async () => ({ Component: (await import('./songs/songs')).Songs }),
+        Component: later(async () => (await import('./songs/songs')).Songs),
       },
       {
         path: 'song/:id',
