@@ -3,6 +3,7 @@
  * In parts with seeds of their own, so that a failure names a part that can be repeated alone.
  */
 import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
 
 const cases = Number(process.argv[2] ?? 200_000);
 const seed = Number(process.argv[3] ?? 20_261_124);
@@ -11,6 +12,7 @@ if (!Number.isInteger(cases) || cases < 1 || !Number.isInteger(seed)) {
   process.exit(2);
 }
 const PART = 10_000;
+const SUITE = join('test', 'fuzz', 'fuzz.test.ts');
 let failed = 0;
 for (let from = 0, part = 0; from < cases; from += PART, part += 1) {
   const count = Math.min(PART, cases - from);
@@ -23,7 +25,7 @@ for (let from = 0, part = 0; from < cases; from += PART, part += 1) {
       '--exit',
       '-n',
       'import=tsx',
-      'test/fuzz/fuzz.test.ts',
+      SUITE,
       '--grep',
       'fuzz',
       '--reporter',

@@ -25,7 +25,7 @@ async function damage(page: Page, title: string, change: string): Promise<void> 
 }
 
 describe('nothing kills it, in Chromium', function () {
-  this.timeout(240_000);
+  this.timeout(180_000);
   let app: App;
   before(async () => {
     app = await startApp();
