@@ -65,7 +65,10 @@ function partWords(song: Song, bar: Bar, player: Player, name: string): string {
   const line = bar.lines?.[player];
   if (line)
     return `line ${formatLine(line, { meter: meterOf(song, section), strings: song.players[player].tuning.length })}`;
-  const cells = bar.cells[player].map(
+  // However many chords an open stretch lies under, it is open.
+  const own = bar.cells[player];
+  const told = own.filter((c, i) => c.cell.kind !== 'open' || own[i - 1]?.cell.kind !== 'open');
+  const cells = told.map(
     (c) => `${'<'.repeat(c.push === 480 ? 1 : c.push === 240 ? 2 : 0)}${formatCell(c.cell)}`,
   );
   const leader = leaderOf(song, name, player);

@@ -1,4 +1,4 @@
-import { array, boolean, lazy, mixed, number, object, string, type InferType } from 'yup';
+import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup';
 import { PLAN_NAMES, PLAYERS, sectionNameTrouble } from '../form/index';
 import { FINGER_PAIRS, HAND_SIZES, SPREAD_RANGE_MM } from '../grip/index';
 import { DOWNS_RANGE, STROKE_WAYS } from '../hits/index';
@@ -6,6 +6,35 @@ import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/inde
 import { TEMPO_RANGE } from '../time/index';
 import { isSavedBar } from './saved-bar';
 import { FINDING_KINDS } from './song';
+
+/** What the rules say, in words for whoever mends a file by hand; the path stands before them. */
+setLocale({
+  mixed: {
+    required: 'is missing',
+    defined: 'is missing',
+    notNull: 'is null; expected a value',
+    oneOf: 'expected one of ${values}',
+    notType: ({ type, value }: { type: string; value: unknown }) =>
+      `expected ${/^[aeiou]/.test(type) ? 'an' : 'a'} ${type}, found ${shown(value)}`,
+  },
+  string: { matches: 'is not of the right form', min: 'is too short', max: 'is too long' },
+  number: {
+    min: 'expected at least ${min}',
+    max: 'expected at most ${max}',
+    integer: 'expected a whole number',
+  },
+  array: {
+    min: 'expected at least ${min} of them',
+    max: 'expected at most ${max} of them',
+    length: 'expected ${length} of them',
+  },
+  object: { noUnknown: 'there is no setting called ${unknown}' },
+});
+
+function shown(value: unknown): string {
+  const text = JSON.stringify(value) ?? 'nothing';
+  return text.length > 60 ? `${text.slice(0, 57)}…` : text;
+}
 
 const placedCell = object({
   at: number().integer().min(0).required(),
@@ -20,7 +49,7 @@ const placedChord = object({
 const hits = string().nullable().defined();
 const voice = string()
   .matches(/^[~.]+$/, {
-    message: '${path} must be made of ~ (singing) and . (silent)',
+    message: 'expected ~ (singing) and . (silent)',
     excludeEmptyString: false,
   })
   .nullable()
@@ -35,7 +64,7 @@ const range = array().of(string().required()).length(2);
 const passOrLast = mixed<number | 'last'>()
   .test(
     'pass',
-    '${path} must be a pass from 1, or "last"',
+    'expected a pass from 1, or "last"',
     (value) => value === 'last' || (typeof value === 'number' && Number.isInteger(value) && value >= 1),
   )
   .required();
