@@ -23,6 +23,14 @@ describe('command line', () => {
     return join(folder, name);
   };
 
+  it('bears frets that no neck has, and says where they stand', async () => {
+    const path = await put('doubled.txt', 'title: X\n== A ==\nchords | Dm |\nguitar1 line | 77@3 |\n');
+    const { findings } = (await json('check', path)) as { findings: { kind: string; bar: number }[] };
+    expect(findings.map((f) => `${f.kind} ${f.bar}`)).to.include('range 1');
+    expect((await runCommand(['sheet', path, '--player', 'guitar1'])).out).to.include('77');
+    expect(await json('split', path)).to.have.property('proven', true);
+  });
+
   it('name: notes low to high, best name, device', async () => {
     expect(await json('name', 'x32010')).to.deep.equal({
       grip: 'x32010',

@@ -19,18 +19,7 @@ for (let from = 0, part = 0; from < cases; from += PART, part += 1) {
   const start = performance.now();
   const { status } = spawnSync(
     'npx',
-    [
-      'mocha',
-      '--no-config',
-      '--exit',
-      '-n',
-      'import=tsx',
-      SUITE,
-      '--grep',
-      'fuzz',
-      '--reporter',
-      'dot',
-    ],
+    ['mocha', '--no-config', '--exit', '-n', 'import=tsx', SUITE, '--grep', 'fuzz', '--reporter', 'dot'],
     {
       stdio: 'inherit',
       env: { ...process.env, FUZZ_CASES: String(count), FUZZ_SEED: String(seed + part) },

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useState, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 'react-router';
 import { LastBoundary, RouteError } from './error-page';
+import { Button } from '../ui/index';
 import { Shell } from './shell';
 import { SongFrame } from './song-frame';
 import { openPorts, PortsContext, type Ports } from './ports';
@@ -55,24 +56,43 @@ const router = createBrowserRouter([
   },
 ]);
 
+/** How long the browser's storage may take to open before that is said. */
+const WAIT_MS = 4000;
+
 /** The whole application, once the browser has said whether it stores songs. */
 export function App() {
   const [ports, setPorts] = useState<Ports | null>(null);
+  const [isLate, setLate] = useState(false);
   useEffect(() => {
     let gone = false;
+    const timer = setTimeout(() => setLate(true), WAIT_MS);
     void openPorts().then((opened) => {
       if (!gone) setPorts(opened);
     });
     return () => {
       gone = true;
+      clearTimeout(timer);
     };
   }, []);
-  if (!ports) return null;
+  if (!ports) return isLate ? <StorageIsSilent /> : null;
   return (
     <LastBoundary>
       <PortsContext.Provider value={ports}>
         <RouterProvider router={router} />
       </PortsContext.Provider>
     </LastBoundary>
+  );
+}
+
+function StorageIsSilent() {
+  return (
+    <div role="alert" className="m-auto max-w-2xl p-6">
+      <h1 className="mb-2 text-2xl font-bold">The browser’s storage does not answer</h1>
+      <p className="mb-3">
+        Your songs are in it; nothing of them was changed. It may be busy, or another tab of Orchestron may be
+        in the way: close those, then reload.
+      </p>
+      <Button onClick={() => window.location.reload()}>Reload the page</Button>
+    </div>
   );
 }

@@ -174,12 +174,14 @@ describe('the whole path in Chromium', () => {
       const songs = db.transaction('songs', 'readwrite').objectStore('songs');
       const get = songs.get(location.pathname.split('/')[2]!);
       await new Promise((done) => (get.onsuccess = done));
+      for (const bar of get.result.saved.song.sections[0].bars)
+        bar.cells.guitar2 = [{ at: 0, push: 0, cell: '?' }];
       const put = songs.put({ ...get.result, version: get.result.version + 1 });
       await new Promise((done) => (put.onsuccess = done));
     });
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('r');
-    await sees(page, 'This song was changed in another tab');
+    await sees(page, 'Another tab changed the same place');
     await press(page, 'Keep mine as a song of its own');
     await sees(page, 'Tramline Sparks 2');
   });

@@ -2,8 +2,17 @@ import { readFileSync, readdirSync } from 'node:fs';
 
 const folder = (path: string) => new URL(path, import.meta.url);
 
+/** Small ones, in which a spoiled word is sure to be heard. */
+const SMALL: readonly string[] = [
+  'title: Line\n== A ==\nchords | Dm | G |\nguitar1 line | 7@3 h9@3 . 5@4t7 | 12@3n 2@3n14 9@3b1r x@2 |\n',
+  'title: Low\nbass: tuning B E A D G\n== A == x2\nchords | E5 . <G5 . | A5 |\nguitar1 | 022xxx!  . <355xxx . | x022xx |\nbass line | 0@4 3@4 5@4 . | 0@3 7@3 |\nbass hits | | |\n-- pass 2: bar 2 --\nchords | C |\n',
+  'title: Hits\nguitar2: capo 3; delay 1/8.\n== A ==\nchords | Am | F |\nvoice | ~~~~.... | ~~ |\nguitar1 | x02210 | 133xxx 10-12-12-x-x-x |\nguitar1 hits | OvM^X--. | % |\nguitar2 | ? r | x-x-7-x-10-x |\n-- last pass: bar 2 out --\n',
+];
+
 /** Charts to begin with: the demo band's songs, the plan charts, and one that uses every word of the grammar. */
 export const CHARTS: readonly string[] = [
+  ...SMALL,
+  ...SMALL,
   ...textsIn('../../demo/'),
   ...textsIn('../plans/').slice(0, 2),
   `title: Every Word

@@ -64,7 +64,8 @@ export function rubScore(
   for (const x of a) {
     const row = x * 128;
     for (const y of b) {
-      const pair = table[row + y]!;
+      // A fret that no neck has sounds above the table.
+      const pair = x > HIGHEST || y > HIGHEST ? pairWeight(x, y, { chord, withBass }) : table[row + y]!;
       if (pair === 0) continue;
       sum += pair;
       if (chord === null) continue;

@@ -1,4 +1,4 @@
-import { frequencyHz, midi, type Midi } from '../pitch/index';
+import { frequencyHz, type Midi } from '../pitch/index';
 
 /** Bands of the ear the energy is counted in: one per ERB from 40 Hz to about 6 kHz. */
 const BANDS = 30;
@@ -34,7 +34,7 @@ function bandsOf(pitch: Midi): Float64Array {
   const known = table[pitch];
   if (known) return known;
   const bands = new Float64Array(BANDS);
-  const f = frequencyHz(midi(pitch));
+  const f = frequencyHz(pitch);
   for (let n = 1; n <= PARTIALS; n += 1) {
     const place = erbRate(f * n) - erbRate(40);
     const low = Math.floor(place);

@@ -6,6 +6,7 @@ import {
   openCells,
   parseCell,
   PLAYERS,
+  sayableSection,
   type Bar,
   type BarPatch,
   type PlacedCell,
@@ -85,7 +86,8 @@ export function readSection(
   });
   const whole = bars.map((bar, i) => mergeBar(bar, patches[i]!));
   const variants = passes.flatMap((block) => readPass(block, whole, context, problems));
-  return { section: { name, bars: whole, variants, wishes: [] }, problems };
+  const read = { name, bars: whole, variants, wishes: [] };
+  return { section: sayableSection(read, barTicks(context.meter)).section, problems };
 }
 
 function readPass(block: PassBlock, bars: readonly Bar[], context: Context, problems: Problem[]): Variant[] {
