@@ -257,31 +257,35 @@ export function createSaver(ports: DeskPorts, { get, set, within }: Store): Save
   };
 
   storage.watch((id) => {
-    if (id !== get().id || running) return;
-    void storage.get(id).then((stored) => {
-      const state = get();
-      if (state.id !== id || !state.song) return;
-      if (!stored) {
-        if (state.version > 0)
-          set({ saving: { kind: 'gone' }, said: 'This song was deleted in another tab' });
-        return;
-      }
-      if (stored.version <= state.version || dirty) return;
-      const record = understoodRecord(stored);
-      if (record.song === null) return;
-      base = record.song;
-      const mine = { song: state.song, draft: state.draft };
-      const theirs = { song: record.song, draft: record.draft };
-      const label = 'changes from another tab';
-      set({
-        ...theirs,
-        version: record.version,
-        saving: { kind: 'saved' },
-        history: remembered(state.history, mine, { label, bytes: bytesBeyond(mine, theirs) }),
-        selection: within(record.song, state.selection),
-        said: 'Changed in another tab; now showing that',
-      });
-    });
+    if (id !== get().id) return;
+    // A save under way decides first who builds on whom.
+    void Promise.resolve(running)
+      .then(() => storage.get(id))
+      .then((stored) => {
+        const state = get();
+        if (state.id !== id || !state.song) return;
+        if (!stored) {
+          if (state.version > 0)
+            set({ saving: { kind: 'gone' }, said: 'This song was deleted in another tab' });
+          return;
+        }
+        if (stored.version <= state.version || dirty) return;
+        const record = understoodRecord(stored);
+        if (record.song === null) return;
+        base = record.song;
+        const mine = { song: state.song, draft: state.draft };
+        const theirs = { song: record.song, draft: record.draft };
+        const label = 'changes from another tab';
+        set({
+          ...theirs,
+          version: record.version,
+          saving: { kind: 'saved' },
+          history: remembered(state.history, mine, { label, bytes: bytesBeyond(mine, theirs) }),
+          selection: within(record.song, state.selection),
+          said: 'Changed in another tab; now showing that',
+        });
+      })
+      .catch(() => undefined); // Storage that does not answer is met at the next save.
   });
 
   if (typeof window !== 'undefined') {

@@ -105,6 +105,7 @@ export function playingFindings(song: Song, playing: Playing): readonly Finding[
 
 /** What is kept in a bar (from 1) of a section or connection. Remembered with the list. */
 export function keptAt({ kept }: Pick<Song, 'kept'>, section: string, bar: number): readonly KeptFinding[] {
+  if (kept.length === 0) return kept;
   let known = keptCache.get(kept);
   if (!known) {
     known = new Map<string, KeptFinding[]>();

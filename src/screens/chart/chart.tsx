@@ -45,9 +45,10 @@ export function Chart() {
 
   const onType = (text: string) => {
     const { song: understood, problems } = read(text);
-    own.current = understood;
     setState({ text, problems });
     desk.getState().typeChart(understood, { text, isUnderstood: problems.length === 0 });
+    // With versions the desk's song is another object than what was read; it is what was typed all the same.
+    own.current = desk.getState().song;
   };
 
   const { bars, seconds } = songLength(song);
