@@ -32,7 +32,8 @@ export async function findRescue(
   const last = lastResortOf(lastResort, stored.id);
   const all: readonly (Unsaved & Partial<JournalEntry>)[] = [...left, ...(last ? [last] : [])];
   const newest = all.filter((e) => isAhead(e, stored)).sort((a, b) => b.at - a.at)[0];
-  const seqs = left.map((e) => e.seq);
+  // What another visit left that nobody has yet stays for the next time the song is opened.
+  const seqs = left.filter((e) => e.tab === newest?.tab || !isAhead(e, stored)).map((e) => e.seq);
   const written = newest && writtenOf(newest.state, stored);
   if (!newest || !written) return null;
   const goesOn = newest.base === stored.version || newest.tab === stored.by;

@@ -203,6 +203,33 @@ describe('nothing is lost', () => {
     expect(await storage.list()).to.have.length(2);
   });
 
+  it('what two visits left before they were killed is found one after the other', async () => {
+    const { storage, visit, id } = await shelf();
+    for (const [tab, at, title] of [
+      ['one', 5000, 'Left first'],
+      ['two', 6000, 'Left last'],
+    ] as const) {
+      const text = TEXT.replace('Low Harbour', title);
+      await storage.append({ song: id, tab, base: 1, at, state: { kind: 'text', text }, from: null });
+    }
+    expect((await visit()).getState().song!.title).to.equal('Left last');
+    await visit();
+    const titles = (await storage.list()).map((s) => s.title);
+    expect(titles).to.have.members(['Left last', 'Left first (unsaved changes)']);
+    expect(await storage.unsaved(id)).to.deep.equal([]);
+  });
+
+  it('a record of another tab that cannot be read ends the save, and what is here is kept', async () => {
+    const { storage, visit, id } = await shelf();
+    const desk = await visit();
+    const stored = (await storage.get(id))!;
+    await storage.put({ ...stored, saved: null as never }, stored.version);
+    desk.getState().edit(rest(1), { label: 'rest' });
+    await desk.getState().saveNow();
+    expect(desk.getState().saving.kind).to.equal('trouble');
+    expect((await storage.unsaved(id)).map((e) => e.state.kind)).to.deep.equal(['song']);
+  });
+
   it('undo, redo, place and draft survive another song and a new visit', async () => {
     for (const storage of [createMemoryStorage(), createDexieStorage('desks')]) {
       const { visit, id } = await shelf(storage);

@@ -192,6 +192,7 @@ export function createSaver(ports: DeskPorts, { get, set, within }: Store): Save
           if (outcome.kind === 'conflict') {
             dirty = true;
             await conflict(outcome.theirs);
+            if (get().saving.kind !== 'saving') break;
             continue;
           }
           base = song;
