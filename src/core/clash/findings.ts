@@ -371,6 +371,7 @@ function startsHere(moments: readonly Moment[], index: number, player: Player): 
   return before?.bar !== here?.bar || before?.index !== here?.index;
 }
 
+/** A singer's range as pitches, lowest and highest; null where nobody sings or a name is no note. */
 export function voiceOf(range: Song['voice']): Stage['voice'] {
   if (range === null) return null;
   const [low, high] = [parseNote(range[0]), parseNote(range[1])];

@@ -44,6 +44,10 @@ export interface Timed extends Judgement {
   readonly ticks: number;
 }
 
+/**
+ * Lays out a section on one pass (from 1) at a tempo in quarter notes a minute: every stroke with its pitches, in ticks
+ * from the section's start. `times`: how often it is played in a row at most; `voice`: the singer's range or null.
+ */
 export function stageOf(
   song: Song,
   of: {
@@ -150,6 +154,7 @@ interface GripFacts {
 
 const facts = new WeakMap<Rig, WeakMap<Grip, GripFacts>>();
 
+/** Pitches, hold and stops of a grip in a player's hand; `hold` null where no hand or neck has it. Remembered. */
 export function factsOf(grip: Grip, rig: Rig): GripFacts {
   let known = facts.get(rig);
   if (!known) facts.set(rig, (known = new WeakMap()));

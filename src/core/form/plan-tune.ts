@@ -63,6 +63,7 @@ export function parseNamedPlan(text: string): Result<NamedPlan> {
   return tune.ok ? ok({ name: match[1]!, plan: match[2], tune: tune.value }) : tune;
 }
 
+/** The plan as `parseNamedPlan` reads it back: `Night wall = wall, power two`. */
 export function formatNamedPlan({ name, plan, tune }: NamedPlan): string {
   const words = formatTune(tune);
   return `${name} = ${plan}${words === '' ? '' : `, ${words}`}`;

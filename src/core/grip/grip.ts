@@ -84,6 +84,7 @@ export function slideGrip(grip: Grip, by: number, instrument: Instrument): Grip 
   return moved.every((fret) => fret === null || (fret >= 0 && fret <= highest)) ? moved : null;
 }
 
+/** True when both hold the same frets on the same number of strings. */
 export function sameGrip(a: Grip, b: Grip): boolean {
   return a.length === b.length && a.every((fret, i) => fret === b[i]);
 }

@@ -3,6 +3,7 @@ import { midi, parseNote, pitchClass, pitchClassOf, type Midi } from '../pitch/i
 
 /** A fret as a player counts it: 0 is the open string (or the capo). */
 export type Fret = Brand<number, 'Fret'>;
+/** A length in millimetres. */
 export type Millimetres = Brand<number, 'Millimetres'>;
 
 /**

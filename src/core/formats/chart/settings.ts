@@ -48,6 +48,7 @@ export function readInstrument(
   return { instrument, problems };
 }
 
+/** A player's settings as `readInstrument` reads them back, what is usual left out. */
 export function writeInstrument(instrument: Rig): string {
   const usualScale = instrument.kind === 'guitar' ? GUITAR_SCALE_MM : BASS_SCALE_MM;
   const scale = instrument.scaleMm === usualScale ? '' : `; scale ${instrument.scaleMm}`;

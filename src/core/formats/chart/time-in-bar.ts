@@ -15,6 +15,7 @@ export interface PlacedWord {
   readonly column: number;
 }
 
+/** The words of a text that begins at a column (from 1), each with its own column. */
 export function wordsOf(text: string, column: number): readonly Word[] {
   return [...text.matchAll(/\S+/g)].map((m) => ({ text: m[0], column: column + m.index }));
 }
