@@ -8,3 +8,4 @@ export { unreachable } from './unreachable';
 export { remember } from './remember';
 export type { Brand } from './brand';
 export { ordinal } from './ordinal';
+export { finished } from './finished';

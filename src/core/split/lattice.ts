@@ -1,3 +1,4 @@
+import { finished } from '../base/index';
 import type { Candidate } from './candidate';
 import type { Slot } from './problem';
 import { argLeast, leastOf } from './seats';
@@ -61,10 +62,7 @@ export class Lattice {
 
   /** The same at once. */
   static of(slots: readonly Slot[], kept: Kept): Lattice {
-    const work = Lattice.inSteps(slots, kept);
-    let step = work.next();
-    while (!step.done) step = work.next();
-    return step.value;
+    return finished(Lattice.inSteps(slots, kept));
   }
 
   /** The cheapest path; of equal ones always the same. Yields after each slot. */

@@ -1,3 +1,4 @@
+import { finished } from '../base/index';
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
 import { parseNote, type ChordSymbol } from '../pitch/index';
@@ -74,10 +75,7 @@ export function planOf(song: Pick<Song, 'form' | 'players'>, section: string): P
  * stand at its ends as they are written. A section played again shares its solution.
  */
 export function problemOf(song: Song, scope: Scope): SplitProblem {
-  const work = problemInSteps(song, scope);
-  let step = work.next();
-  while (!step.done) step = work.next();
-  return step.value;
+  return finished(problemInSteps(song, scope));
 }
 
 /** The same, yielding after each moment how much of it is there, 0 … 1. */

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base/index';
+import { fail, finished, ok, type Result } from '../base/index';
 import { differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
 import { applyEdit, cellAt, type CellAddress, type CellChange, type Song } from '../song/index';
@@ -101,10 +101,7 @@ export function changesOf(
   problem: SplitProblem,
   chosen: Solution['chosen'],
 ): readonly CellChange[] {
-  const work = changesInSteps(song, problem, chosen);
-  let step = work.next();
-  while (!step.done) step = work.next();
-  return step.value;
+  return finished(changesInSteps(song, problem, chosen));
 }
 
 function* changesInSteps(
