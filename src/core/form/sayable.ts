@@ -32,9 +32,13 @@ export function sayableSection(
   const say = (path: string) => (message: string) => problems.push({ path, message });
   const bars = kept(
     section.bars,
-    section.bars.map((bar, i) =>
-      sayableBar(bar, { isFirst: i === 0, barTicks, say: (path) => say(`bars[${i}]${path}`) }),
-    ),
+    section.bars.map((bar, i) => {
+      if (i > 0 && fine.get(bar) === barTicks) return bar;
+      const before = problems.length;
+      const said = sayableBar(bar, { isFirst: i === 0, barTicks, say: (path) => say(`bars[${i}]${path}`) });
+      if (said === bar && problems.length === before) fine.set(bar, barTicks);
+      return said;
+    }),
   );
   const variants = kept(
     section.variants,
@@ -63,6 +67,9 @@ export function sayableSection(
   const isSame = bars === section.bars && variants === section.variants;
   return { section: isSame ? section : { ...section, bars, variants }, problems };
 }
+
+/** Bars that stand as they are anywhere in a section, with the length they were asked at: an edit changes few of them. */
+const fine = new WeakMap<Bar, number>();
 
 /** The old list when the new one has the same items: what hangs on it stays known. */
 function kept<T>(old: readonly T[], next: readonly T[]): readonly T[] {

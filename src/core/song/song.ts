@@ -1,6 +1,7 @@
 import {
   asPlayed,
   barsOnPass,
+  differingPasses,
   PLAYERS,
   type FormEntry,
   type NamedPlan,
@@ -199,8 +200,9 @@ export function entryLength(song: Song, entry: FormEntry): { bars: number; secon
   const section = sectionNamed(song, entry.section);
   if (!section) return { bars: 0, seconds: 0 };
   const played = asPlayed(section, entry);
-  let bars = 0;
-  for (let pass = 1; pass <= entry.times; pass += 1) bars += barsOnPass(played, pass).length;
+  const differing = differingPasses(played).filter((pass) => pass <= entry.times);
+  let bars = (entry.times - differing.length) * played.bars.length;
+  for (const pass of differing) bars += barsOnPass(played, pass).length;
   return { bars, seconds: ticksToSeconds(bars * barTicks(meterOf(song, section)), tempoOf(song, entry)) };
 }
 

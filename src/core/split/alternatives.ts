@@ -1,3 +1,4 @@
+import { finished } from '../base/index';
 import { gripCell, PLAYERS, type Cell, type Player } from '../form/index';
 import { deviceWords, formatGrip, sameGrip, shiftBetween, type KnownGrip } from '../grip/index';
 import { materialOf, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
@@ -51,6 +52,15 @@ export function alternativesFor(
   at: CellChoice,
   options: { most?: number } = {},
 ): readonly Alternative[] {
+  return finished(alternativesInSteps(song, at, options));
+}
+
+/** The same, one alternative a step, so that a page can go on in between. */
+export function* alternativesInSteps(
+  song: Song,
+  at: CellChoice,
+  options: { most?: number } = {},
+): Generator<undefined, readonly Alternative[]> {
   const context = contextOf(song, at);
   if (context === null) return [];
   const { covered, now } = context;
@@ -78,15 +88,18 @@ export function alternativesFor(
     ...best,
     ...(now.known === null && !open ? [] : [rowOf(context, REST)]),
   ];
-  return rows.map((row) => {
+  const said: Alternative[] = [];
+  for (const row of rows) {
+    yield;
     const isNow = row === present;
     const against = isNow ? (best[0]?.costs ?? {}) : present.costs;
-    return {
+    said.push({
       ...described(context, row.candidate, isNow),
       difference: open ? 0 : row.points - present.points,
       reason: open ? '' : reasonFor(row.costs, against),
-    };
-  });
+    });
+  }
+  return said;
 }
 
 /** Only the cheapest candidates by themselves are tried together with the others. */

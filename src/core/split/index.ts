@@ -12,7 +12,13 @@ export {
   type SplitTarget,
   type SplitWork,
 } from './split';
-export { alternativesFor, wordsFor, type Alternative, type CellChoice } from './alternatives';
+export {
+  alternativesFor,
+  alternativesInSteps,
+  wordsFor,
+  type Alternative,
+  type CellChoice,
+} from './alternatives';
 export { followersOf, followingFor, groundOf, type Following, type Ground } from './follow';
 export { differentSplits, type Different } from './different';
 export { curesFor, type Cure } from './cures';

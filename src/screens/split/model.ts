@@ -15,7 +15,7 @@ import {
   type Strikes,
 } from '../../core/song/index';
 import {
-  alternativesFor,
+  alternativesInSteps,
   curesFor,
   planOf,
   type Alternative,
@@ -136,6 +136,9 @@ export function addressNow(model: SplitModel, player: Player): CellAddress | nul
  */
 const STAY_MS = 80;
 
+/** How long what is worked out beside the look goes on before the page gets its turn. */
+const SLICE_MS = 12;
+
 /** The selected cell's alternatives, worked out when somebody stays there; null while that is going on. */
 export function useAlternatives(): readonly Alternative[] | null {
   const song = useDesk((s) => s.song)!;
@@ -146,11 +149,20 @@ export function useAlternatives(): readonly Alternative[] | null {
     list: readonly Alternative[];
   } | null>(null);
   useEffect(() => {
-    const timer = setTimeout(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const begin = () => {
       const playing = unfold(song)[selection.playing];
-      const at = playing && { ...selection, section: playing.section.name };
-      setFound({ song, selection, list: at ? alternativesFor(song, at) : [] });
-    }, STAY_MS);
+      if (playing) goOn(alternativesInSteps(song, { ...selection, section: playing.section.name }));
+      else setFound({ song, selection, list: [] });
+    };
+    const goOn = (work: ReturnType<typeof alternativesInSteps>) => {
+      const until = performance.now() + SLICE_MS;
+      let step = work.next();
+      while (!step.done && performance.now() < until) step = work.next();
+      if (step.done) setFound({ song, selection, list: step.value });
+      else timer = setTimeout(goOn, 0, work);
+    };
+    timer = setTimeout(begin, STAY_MS);
     return () => clearTimeout(timer);
   }, [song, selection]);
   return found && found.song === song && found.selection === selection ? found.list : null;
