@@ -17,11 +17,16 @@ interface Props {
 const STEP = 14;
 const HEAD = 22;
 
+/** Width of a digit of the bar's number. */
+const DIGIT = 7;
+
 /** One bar of a sheet: chord names, frets on the strings (highest on top), hits below. */
 export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, player, width, first }: Props) {
   const left = first ? 22 : 0;
   const inner = width - left - 14;
   const x = (at: number) => left + 12 + (at / bar.ticks) * inner;
+  // A long number of the bar pushes the first chord aside.
+  const besideNumber = left + 5 + DIGIT * String(bar.number).length;
   const y = (string: number) => HEAD + (strings.length - 1 - string) * STEP;
   const bottom = y(0);
   const hits = bar.hits ?? [];
@@ -38,7 +43,12 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
         {bar.number}
       </text>
       {bar.chords.map((chord) => (
-        <text key={chord.at} x={x(chord.at)} y={13} className="fill-ink text-[15px] font-bold">
+        <text
+          key={chord.at}
+          x={Math.max(x(chord.at), besideNumber)}
+          y={13}
+          className="fill-ink text-[15px] font-bold"
+        >
           {early(chord.early)}
           {chord.text}
         </text>
