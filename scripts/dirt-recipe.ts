@@ -13,7 +13,8 @@ const SIZE = 131_072;
 export const PHASE_SETS = 7;
 export const LOW_NOTES = [40, 45, 50, 55, 59, 64];
 export const WIDEST = 24;
-export const DRIVE = { crunch: 3, high: 20 };
+/** How hard the wave is driven into the tanh: from clean to saturated, each twice the one before from 0.5 on. */
+export const DRIVES = [0.05, 0.5, 1, 2, 4, 8, 16, 32];
 
 const fft = new FFT(SIZE);
 const window = Float64Array.from({ length: SIZE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / SIZE));
@@ -79,19 +80,28 @@ function driven(waves: readonly Float64Array[], drive: number): number {
   return roughness(peaks.map((p) => ({ hz: p.hz, amplitude: p.amplitude * scale })));
 }
 
-/** Excess of each interval above each low note in one set of phases; rows are low notes, columns 1 … `widest` semitones. */
+/**
+ * Excess of each interval above each low note in one set of phases, for each drive; rows are low notes, columns
+ * 1 … `widest` semitones.
+ */
 export function excessOf(
   set: number,
-  drive: number,
+  drives: readonly number[],
   options: { lows: readonly number[]; widest: number },
-): number[][] {
+): number[][][] {
   const chance = seeded(1000 + set);
-  return options.lows.map((low) => {
+  const table: number[][][] = drives.map(() => []);
+  for (const low of options.lows) {
     const root = string(low, chance);
-    const alone = driven([root], drive);
-    return Array.from({ length: options.widest }, (_, i) => {
-      const upper = string(low + i + 1, chance);
-      return driven([root, upper], drive) - (alone + driven([upper], drive)) / 2;
-    });
-  });
+    const alone = drives.map((drive) => driven([root], drive));
+    const rows: number[][] = drives.map(() => []);
+    for (let i = 1; i <= options.widest; i += 1) {
+      const upper = string(low + i, chance);
+      drives.forEach((drive, d) => {
+        rows[d]!.push(driven([root, upper], drive) - (alone[d]! + driven([upper], drive)) / 2);
+      });
+    }
+    rows.forEach((row, d) => table[d]!.push(row));
+  }
+  return table;
 }

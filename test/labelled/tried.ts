@@ -1,0 +1,45 @@
+import { songFindings, type Finding, type Level } from '../../src/core/clash/index';
+import { readChart } from '../../src/core/formats/index';
+import { chartOf, type FindCase, type PeaceCase } from './case';
+
+const RANK: Readonly<Record<Level, number>> = { note: 0, watch: 1, clash: 2 };
+
+/** What was said of a case, and what is wrong with that; `wrong` empty: as labelled. */
+export interface Tried {
+  readonly said: readonly Finding[];
+  readonly wrong: readonly string[];
+}
+
+/** Judges a case as it would stand in a song. */
+export function tried(one: PeaceCase | FindCase): Tried {
+  const { song, problems } = readChart(chartOf(one));
+  const said = songFindings(song);
+  const unread = problems.map((p) => `${p.line}:${p.column} ${p.message}`);
+  return { said, wrong: [...unread, ...(one.want === 'peace' ? noise(said) : missed(one, said))] };
+}
+
+function noise(said: readonly Finding[]): string[] {
+  const clashes = said.filter((f) => f.level === 'clash');
+  const watches = new Map<string, Finding[]>();
+  for (const f of said.filter((f) => f.level === 'watch'))
+    watches.set(f.kind, [...(watches.get(f.kind) ?? []), f]);
+  return [
+    ...clashes.map((f) => `clash ${f.kind} bar ${f.bar}: ${f.text}`),
+    ...[...watches.values()]
+      .filter((list) => list.length > 1)
+      .map((list) => `${list.length} watches ${list[0]!.kind}: ${list.map((f) => f.text).join(' / ')}`),
+  ];
+}
+
+function missed({ kinds, least, bar }: FindCase, said: readonly Finding[]): string[] {
+  const right = said.filter(
+    (f) =>
+      kinds.includes(f.kind) &&
+      RANK[f.level] >= RANK[least] &&
+      ((f as any).places ?? [f]).some((p: any) => p.bar === bar),
+  );
+  if (right.length === 1) return [];
+  if (right.length > 1) return [`said ${right.length} times: ${right.map((f) => f.text).join(' / ')}`];
+  const others = said.map((f) => `${f.level} ${f.kind} bar ${f.bar}`).join(', ');
+  return [`no ${least} ${kinds.join(' or ')} in bar ${bar}; said: ${others || 'nothing'}`];
+}
