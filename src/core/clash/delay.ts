@@ -3,7 +3,7 @@ import { belongs, intervalWords } from '../pitch/index';
 import { delayMs, delayTicks, formatDelay } from '../time/index';
 import { levelOf } from './level';
 import { foreignScore } from './ring';
-import { momentAt, type Stage, type Timed } from './stage';
+import { momentAt, rigAt, type Stage, type Timed } from './stage';
 import { DELAY_HALVES_TICKS, DELAY_SHARES, SHORTEST_OVERLAP_TICKS } from './thresholds';
 import { article, chordWords, nameIn } from './words';
 
@@ -14,15 +14,14 @@ import { article, chordWords, nameIn } from './words';
 export function delays(stage: Stage): readonly Timed[] {
   const worst = new Map<string, Timed>();
   for (const player of PLAYERS) {
-    const { delay } = stage.players[player];
-    if (delay === null) continue;
-    const step = delayTicks(delay, stage.tempo);
-    const value =
-      delay.kind === 'ms'
-        ? formatDelay(delay)
-        : `${formatDelay(delay)}, ${Math.round(delayMs(delay, stage.tempo))} ms`;
     for (const sound of stage.sounds[player]) {
-      if (sound.pitches.length === 0) continue;
+      const delay = sound.pitches.length === 0 ? null : rigAt(stage, player, sound.at).delay;
+      if (delay === null) continue;
+      const step = delayTicks(delay, stage.tempo);
+      const value =
+        delay.kind === 'ms'
+          ? formatDelay(delay)
+          : `${formatDelay(delay)}, ${Math.round(delayMs(delay, stage.tempo))} ms`;
       const struck = momentAt(stage, Math.max(0, sound.at));
       DELAY_SHARES.forEach((share, n) => {
         const from = sound.at + (n + 1) * step;

@@ -12,6 +12,7 @@ import { noteName, parseNote, pitchClass, type Key, type Midi } from '../pitch/i
 import {
   cellPitches,
   meterOf,
+  rigIn,
   songKey,
   unfold,
   type FindingKind,
@@ -150,10 +151,14 @@ export function keepingOf(song: Pick<Song, 'key'>, f: Finding, reason: string, s
 }
 
 /** What sounds at a moment of a section, ready to be judged. */
-export function sceneAt(song: Pick<Song, 'players'>, moment: Moment, key: Key): Scene {
+export function sceneAt(
+  song: Pick<Song, 'players'>,
+  moment: Moment,
+  { key, section }: { readonly key: Key; readonly section: Pick<Section, 'sounds'> },
+): Scene {
   const parts = PLAYERS.flatMap((player): Part[] => {
     const cell = moment.cells[player];
-    const instrument = song.players[player];
+    const instrument = rigIn(song, player, { section, bar: moment });
     if (cell.kind !== 'grip') return [];
     const pitches = cellPitches(cell, instrument);
     return [{ player, pitches, soundTicks: moment.soundTicks[player], gain: instrument.gain }];
@@ -276,7 +281,10 @@ function passFindings(
   const place = { stage, section, pass: as ?? pass };
   const standing = stage.moments.flatMap((moment, index): Raw[] => {
     if (!differs(moment.bar)) return [];
-    const list = [...judgedMoment(song, moment, of.key), ...handsAt(song, stage.moments, index)];
+    const list = [
+      ...judgedMoment(song, moment, { key: of.key, section }),
+      ...handsAt(song, stage.moments, index),
+    ];
     return list.map((j) => placed({ ...j, at: moment.start, ticks: moment.ticks }, place));
   });
   const passing = overTime(stage)
@@ -332,7 +340,11 @@ export function overTime(stage: Stage): readonly Timed[] {
 }
 
 /** The same bars come again and again: what was said of the same sounds is not worked out twice. */
-function judgedMoment(song: Song, moment: Moment, key: Key): readonly Judgement[] {
+function judgedMoment(
+  song: Song,
+  moment: Moment,
+  { key, section }: { readonly key: Key; readonly section: Section },
+): readonly Judgement[] {
   let known = judged.get(song.players);
   if (!known) judged.set(song.players, (known = new Map()));
   let id = `${key.text} ${moment.chordText}`;
@@ -340,13 +352,13 @@ function judgedMoment(song: Song, moment: Moment, key: Key): readonly Judgement[
     const cell = moment.cells[player];
     id +=
       cell.kind === 'grip'
-        ? `|${cell.step ? cellPitches(cell, song.players[player]).join('_') : cell.grip.join()} ${moment.soundTicks[player]}`
+        ? `|${cell.step ? cellPitches(cell, song.players[player]).join('_') : cell.grip.join()} ${moment.soundTicks[player]} ${rigIn(song, player, { section, bar: moment }).gain}`
         : `|${cell.kind}`;
   }
   for (const ticks of Object.values(moment.overlapTicks)) id += ` ${ticks}`;
   let list = known.get(id);
   if (!list) {
-    list = judge(sceneAt(song, moment, key));
+    list = judge(sceneAt(song, moment, { key, section }));
     if (known.size >= MOST_JUDGED) known.clear();
     known.set(id, list);
   }

@@ -6,6 +6,7 @@ import {
   meterOf,
   momentIndexAt,
   momentsOf,
+  rigIn,
   strikesOf,
   type Moment,
   type Song,
@@ -90,6 +91,12 @@ function firstsOf(sounds: readonly Sound[]): ReadonlyMap<number, Sound> {
   const firsts = new Map<number, Sound>();
   for (const s of sounds) if (!firsts.has(s.nominal)) firsts.set(s.nominal, s);
   return firsts;
+}
+
+/** A player's rig with the sound that is used at a tick. */
+export function rigAt(stage: Stage, player: Player, tick: number): Rig {
+  const bar = stage.bars[Math.max(0, Math.floor(tick / stage.barTicks))] ?? stage.bars.at(-1)!;
+  return rigIn(stage, player, { section: stage.section, bar });
 }
 
 /** The moment that sounds at a tick; the last one past the end. */

@@ -52,6 +52,7 @@ function stretchSection(
     hit.of.meter === section.meter &&
     hit.of.swing === section.swing &&
     hit.of.hands === section.hands &&
+    hit.of.sounds === section.sounds &&
     sameItems(hit.own, own) &&
     sameItems(hit.held, held);
   if (isSame) return hit.section;

@@ -31,9 +31,23 @@ export {
   type PlacedChord,
   type Section,
   type SectionHand,
+  type Sounds,
   type Variant,
 } from './section';
 export { MOST_PLACES, sayableSection, sectionNameTrouble } from './sayable';
+export {
+  formatNamedSound,
+  formatSoundUse,
+  parseGain,
+  parseNamedSound,
+  parseSoundUse,
+  soundNameTrouble,
+  soundTrouble,
+  TONES,
+  type NamedSound,
+  type SoundUse,
+  type ToneWord,
+} from './sound';
 export { formatWish, parseWish, type Wish } from './wish';
 export { isPlan, PLAN_NAMES, type PlanName } from './plan-name';
 export {

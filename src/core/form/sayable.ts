@@ -6,6 +6,7 @@ import {
   type PlacedCell,
   type PlacedChord,
   type Section,
+  type Sounds,
   type Variant,
 } from './section';
 
@@ -64,8 +65,10 @@ export function sayableSection(
     }
   }
   if (bars.length === 0) say('bars')('a section without bars; expected at least one');
-  const isSame = bars === section.bars && variants === section.variants;
-  return { section: isSame ? section : { ...section, bars, variants }, problems };
+  const { sounds: uses, ...rest } = section;
+  const sounds = uses && withoutEmpty(uses);
+  const isSame = bars === section.bars && variants === section.variants && sounds === uses;
+  return { section: isSame ? section : { ...rest, ...(sounds ? { sounds } : {}), bars, variants }, problems };
 }
 
 /** Bars that stand as they are anywhere in a section, with the length they were asked at: an edit changes few of them. */
@@ -84,6 +87,9 @@ function sayableBar(
   const own = placed(bar.chords, { barTicks, say: say('.chords') });
   const chords = isFirst ? withChord(own) : own;
   let isSame = chords === bar.chords;
+  const { sounds: uses, ...rest } = bar;
+  const sounds = uses && withoutEmpty(uses);
+  isSame &&= sounds === uses;
   const cells = { ...bar.cells };
   const hits = { ...bar.hits };
   for (const player of PLAYERS) {
@@ -97,7 +103,14 @@ function sayableBar(
     isSame &&= cells[player] === bar.cells[player];
   }
   checkVoice(bar.voice, { barTicks, say: say('.voice') });
-  return isSame ? bar : { ...bar, chords, cells, hits };
+  return isSame ? bar : { ...rest, chords, cells, hits, ...(sounds ? { sounds } : {}) };
+}
+
+/** Uses that say nothing go, outside of passes; undefined when none is left. */
+function withoutEmpty(sounds: Sounds): Sounds | undefined {
+  const said = Object.entries(sounds).filter(([, use]) => Object.keys(use).length > 0);
+  if (said.length === Object.keys(sounds).length && said.length > 0) return sounds;
+  return said.length > 0 ? Object.fromEntries(said) : undefined;
 }
 
 interface Where {
@@ -213,7 +226,8 @@ function samePatch(a: BarPatch, b: BarPatch): boolean {
     a.chords === b.chords &&
     rows(a.cells, b.cells) &&
     rows(a.lines, b.lines) &&
-    rows(a.hits, b.hits)
+    rows(a.hits, b.hits) &&
+    a.sounds === b.sounds
   );
 }
 
@@ -244,7 +258,8 @@ function rowsOf(patch: BarPatch): string {
     const part = patch.lines?.[player] ? 'l' : patch.cells?.[player] ? 'g' : '-';
     return part + (patch.hits?.[player] === undefined ? '-' : 'h');
   });
-  return `${patch.chords ? 'c' : '-'}${patch.voice === undefined ? '-' : 'v'}${players.join('')}`;
+  const sounds = PLAYERS.map((player) => (patch.sounds?.[player] ? 's' : '-'));
+  return `${patch.chords ? 'c' : '-'}${patch.voice === undefined ? '-' : 'v'}${players.join('')}${sounds.join('')}`;
 }
 
 /** The rows of both, or null when one chart block cannot say both. */
@@ -254,7 +269,7 @@ function together(a: string, b: string): string | null {
   let both = '';
   for (let i = 0; i < a.length; i += 1) {
     const [x, y] = [a[i]!, b[i]!];
-    const isPart = i >= 2 && i % 2 === 0;
+    const isPart = i >= 2 && i < 2 + 2 * PLAYERS.length && i % 2 === 0;
     if (x === y) both += x;
     else if (isPart && (x === 'l' || y === 'l')) both += x === 'l' ? y : x;
     else return null;

@@ -5,6 +5,7 @@ import type { PlanName } from './plan-name';
 import type { PlanTune } from './plan-tune';
 import type { Wish } from './wish';
 import { OPEN, PLAYERS, type Cell, type Player, type Push } from './cell';
+import type { SoundUse } from './sound';
 
 /** A chord starting `at` ticks after the bar line (nominally; `push` says how much earlier it is struck). */
 export interface PlacedChord {
@@ -31,7 +32,12 @@ export interface Bar {
   readonly voice: string | null;
   /** Who plays a line here instead of grips with hits; their cells are the line's steps (see `withLine`). */
   readonly lines?: Readonly<Partial<Record<Player, Line>>>;
+  /** Who sounds different here from the rest of the section. */
+  readonly sounds?: Sounds;
 }
+
+/** Which sound players use; who is left out uses the one around it. */
+export type Sounds = Readonly<Partial<Record<Player, SoundUse>>>;
 
 /** What replaces parts of one bar on one pass; what is left out stays as in the section. */
 export interface BarPatch {
@@ -41,6 +47,8 @@ export interface BarPatch {
   readonly voice?: string | null;
   /** Its steps stand in `cells` too; cells without a line take the place of a line. */
   readonly lines?: Readonly<Partial<Record<Player, Line>>>;
+  /** A use that says nothing is the section's. */
+  readonly sounds?: Sounds;
   /** The bar is not played on this pass; only the last bars of a section can be. */
   readonly out?: true;
 }
@@ -65,6 +73,7 @@ export interface Section {
   /** The singer's range here, lowest and highest note with octave; left out: the song's. */
   readonly voice?: readonly [string, string];
   readonly hands?: Readonly<Partial<Record<Player, SectionHand>>>;
+  readonly sounds?: Sounds;
 }
 
 /** How a player's right hand works in a section; what is left out is as usual for the player. */
@@ -160,6 +169,7 @@ function patchBar(base: Bar, patch: BarPatch): Bar {
     hits,
     voice: patch.voice === undefined ? base.voice : patch.voice,
     ...(Object.keys(lines).length > 0 ? { lines } : {}),
+    ...(patch.sounds || base.sounds ? { sounds: { ...base.sounds, ...patch.sounds } } : {}),
   };
 }
 

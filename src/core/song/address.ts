@@ -1,4 +1,4 @@
-import type { Cell, PlacedCell, Player, Push } from '../form/index';
+import type { Cell, PlacedCell, Player, Push, SoundUse } from '../form/index';
 import type { Line } from '../line/index';
 
 /** A section as it is played on a pass (from 1) of a playing; `times` left out: as often as its first playing. */
@@ -52,6 +52,13 @@ export interface PartChange extends OnPass {
   readonly cells: readonly PlacedCell[];
   readonly hits: string | null;
   readonly line: Line | null;
+}
+
+/** The sound of one player in one bar (from 0), or in the whole section where `bar` is null; a use without anything is as around it. */
+export interface SoundChange extends OnPass {
+  readonly player: Player;
+  readonly bar: number | null;
+  readonly use: SoundUse;
 }
 
 /** Where somebody sings in one bar (from 0): `~` and `.` dividing it evenly, or null. */

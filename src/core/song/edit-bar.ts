@@ -19,6 +19,7 @@ import type {
   OnPass,
   PartChange,
   PushChange,
+  SoundChange,
   VoiceChange,
 } from './address';
 import { mapSections, sectionNamed, type Song } from './song';
@@ -187,6 +188,26 @@ export function setPart(song: Song, change: PartChange): Song {
     what: `bar ${bar + 1}`,
   });
   return setHits(filled, { ...change, hits });
+}
+
+/** Where a pass has the player's sound written it is changed there, else in the section. */
+export function setUse(song: Song, change: SoundChange): Song {
+  const { player, use, bar } = change;
+  if (bar === null) {
+    return mapSections(song, (s) =>
+      s.name === change.section ? { ...s, sounds: { ...s.sounds, [player]: use } } : s,
+    );
+  }
+  return mapBar(
+    song,
+    { ...change, bar },
+    {
+      has: (patch) => patch.sounds?.[player] !== undefined,
+      patch: (p) => ({ ...p, sounds: { ...p.sounds, [player]: use } }),
+      bar: (b) => ({ ...b, sounds: { ...b.sounds, [player]: use } }),
+      what: `bar ${bar + 1}`,
+    },
+  );
 }
 
 export function setVoice(song: Song, change: VoiceChange): Song {

@@ -5,16 +5,26 @@ import {
   sayableSection,
   type PlacedCell,
   type NamedPlan,
+  type NamedSound,
   type PlanName,
   type PlanTune,
   type Player,
   type Section,
   type SectionHand,
+  type Sounds,
   type Wish,
 } from '../form/index';
 import { barTicks, type Delay, type Swing } from '../time/index';
-import type { CellChange, HitsChange, LineChange, PartChange, PushChange, VoiceChange } from './address';
-import { setCells, setHits, setLine, setPart, setPush, setVoice } from './edit-bar';
+import type {
+  CellChange,
+  HitsChange,
+  LineChange,
+  PartChange,
+  PushChange,
+  SoundChange,
+  VoiceChange,
+} from './address';
+import { setCells, setHits, setLine, setPart, setPush, setUse, setVoice } from './edit-bar';
 import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
 import { cleanReason, cleanTitle } from './names';
 import { inPlayedOrder, mapSections, meterOf, type KeptFinding, type Song } from './song';
@@ -62,6 +72,15 @@ export type Edit =
   | { readonly kind: 'dropPlan'; readonly name: string }
   /** Several bars at once, each in place of what stood there. */
   | { readonly kind: 'setParts'; readonly changes: readonly PartChange[] }
+  /** Which sound a player uses in a section or a bar of it. */
+  | { readonly kind: 'useSound'; readonly change: SoundChange }
+  /** A player's sound in place of the one called `was` (null: a new one); `sound` null takes it away, with its uses. */
+  | {
+      readonly kind: 'setSound';
+      readonly player: Player;
+      readonly was: string | null;
+      readonly sound: NamedSound | null;
+    }
   | { readonly kind: 'setThumb'; readonly player: Player; readonly thumb: boolean }
   /** Keeps the song as it is under a name, in place of a version of that name. */
   | { readonly kind: 'keepVersion'; readonly name: string }
@@ -161,6 +180,10 @@ function edited(song: Song, edit: Edit): Song {
       );
     case 'setParts':
       return edit.changes.reduce(setPart, song);
+    case 'useSound':
+      return setUse(song, edit.change);
+    case 'setSound':
+      return setSound(song, edit);
     case 'setThumb': {
       const rig = song.players[edit.player];
       const hand = { ...rig.hand, thumb: edit.thumb };
@@ -202,6 +225,42 @@ function edited(song: Song, edit: Edit): Song {
     default:
       return unreachable(edit);
   }
+}
+
+/** Uses follow a sound that is renamed, and go with one that is taken away. */
+function setSound(
+  song: Song,
+  { player, was, sound }: { player: Player; was: string | null; sound: NamedSound | null },
+): Song {
+  const rig = song.players[player];
+  const known = rig.sounds ?? [];
+  const taken = known.some((s) => s.name === sound?.name && s.name !== was);
+  if (taken) throw new RangeError(`There is already a sound ${sound!.name}`);
+  const isNew = !known.some((s) => s.name === was);
+  const sounds = isNew
+    ? [...known, ...(sound ? [sound] : [])]
+    : known.flatMap((s) => (s.name === was ? (sound ? [sound] : []) : [s]));
+  const { sounds: _were, ...rest } = rig;
+  const players = {
+    ...song.players,
+    [player]: sounds.length > 0 ? { ...rest, sounds } : rest,
+  };
+  if (was === null || was === sound?.name) return { ...song, players };
+  const renamed = <T extends { readonly sounds?: Sounds }>(of: T): T => {
+    const use = of.sounds?.[player];
+    if (use?.sound !== was) return of;
+    const { sound: _name, ...knobs } = use;
+    const now = sound ? { ...knobs, sound: sound.name } : knobs;
+    return { ...of, sounds: { ...of.sounds, [player]: now } };
+  };
+  return mapSections({ ...song, players }, (s) => {
+    const bars = s.bars.map(renamed);
+    const variants = s.variants.map((v) => ({ ...v, bars: v.bars.map(renamed) }));
+    const isSame =
+      bars.every((b, i) => b === s.bars[i]) &&
+      variants.every((v, i) => v.bars.every((b, n) => b === s.variants[i]!.bars[n]));
+    return renamed(isSame ? s : { ...s, bars, variants });
+  });
 }
 
 /** A hand that does everything as usual is not written down. */

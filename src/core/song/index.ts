@@ -31,6 +31,7 @@ export type {
   CellChange,
   HitsChange,
   LineChange,
+  SoundChange,
   OnPass,
   PartChange,
   PushChange,
@@ -42,6 +43,7 @@ export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } fro
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
 export { momentIndexAt, momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
+export { rigIn, soundNameIn, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';
 export { MOST_CHARACTERS, readSong } from './read-saved';

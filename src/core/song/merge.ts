@@ -1,5 +1,6 @@
 import {
   formatCell,
+  formatSoundUse,
   PLAYER_WORDS,
   PLAYERS,
   type Bar,
@@ -212,14 +213,22 @@ class Merge {
       return theirs;
     }
     const { name } = mine;
-    const part = <K extends 'meter' | 'swing' | 'voice' | 'hands' | 'wishes'>(key: K): Section[K] =>
+    const part = <K extends 'meter' | 'swing' | 'voice' | 'hands' | 'sounds' | 'wishes'>(
+      key: K,
+    ): Section[K] =>
       this.#one(
         { base: base[key], mine: mine[key], theirs: theirs[key] },
         { id: `${name} ${key}`, words: `${name}, its ${key}`, say: settingWords },
       );
-    const own = { meter: part('meter'), swing: part('swing'), voice: part('voice'), hands: part('hands') };
+    const own = {
+      meter: part('meter'),
+      swing: part('swing'),
+      voice: part('voice'),
+      hands: part('hands'),
+      sounds: part('sounds'),
+    };
     const said = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== undefined));
-    const { meter: _m, swing: _s, voice: _v, hands: _h, ...rest } = mine;
+    const { meter: _m, swing: _s, voice: _v, hands: _h, sounds: _u, ...rest } = mine;
     return {
       ...rest,
       ...said,
@@ -302,16 +311,20 @@ function barWords(bar: Bar | BarPatch, of: { side: Song; name: string; of: Bar |
   const section = sectionsByName(side).get(name);
   for (const player of PLAYERS) {
     const [line, cells, hits] = [bar.lines?.[player], bar.cells?.[player], bar.hits?.[player]];
+    const use = bar.sounds?.[player];
     const unchanged =
       same(line, base.lines?.[player]) &&
       same(cells, base.cells?.[player]) &&
-      same(hits, base.hits?.[player]);
+      same(hits, base.hits?.[player]) &&
+      same(use, base.sounds?.[player]);
     if (unchanged) continue;
     const strings = side.players[player].tuning.length;
     const part = line
       ? `line ${formatLine(line, { meter: section ? meterOf(side, section) : side.meter, strings })}`
       : (cells ?? []).map((c: PlacedCell) => early(c.push) + formatCell(c.cell)).join(' ') || 'goes on';
-    words.push(`${PLAYER_WORDS[player]} ${part}${hits ? ` · ${hits}` : ''}`);
+    words.push(
+      `${PLAYER_WORDS[player]} ${part}${hits ? ` · ${hits}` : ''}${use ? ` · ${formatSoundUse(use)}` : ''}`,
+    );
   }
   if (!same(bar.voice, base.voice)) words.push(bar.voice ? `voice ${bar.voice}` : 'no voice');
   return words.join(', ') || 'as it was';

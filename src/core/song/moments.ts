@@ -1,5 +1,6 @@
 import {
   barsOnPass,
+  formatSoundUse,
   OPEN,
   PLAYERS,
   type Bar,
@@ -7,6 +8,7 @@ import {
   type Player,
   type Push,
   type Section,
+  type Sounds,
 } from '../form/index';
 import { isNoChord, parseChord, type ChordSymbol } from '../pitch/index';
 import { barTicks, type Meter } from '../time/index';
@@ -41,6 +43,8 @@ export interface Moment {
   readonly soundTicks: Readonly<Record<Player, number>>;
   /** The longest stretch two players are heard at once in this moment, in ticks. */
   readonly overlapTicks: Readonly<Record<PlayerPair, number>>;
+  /** Who sounds different in this bar from the rest of the section. */
+  readonly sounds?: Sounds;
   /** Someone sings during this moment. */
   readonly sung: boolean;
 }
@@ -110,6 +114,7 @@ function cut(
         places: { ...places },
         soundTicks: SILENT,
         overlapTicks: APART,
+        ...(bar.sounds ? { sounds: bar.sounds } : {}),
         sung: sings(bar.voice, { from: at / barLength, to: until / barLength }),
       });
     });
@@ -125,6 +130,7 @@ function joinHeld(moments: readonly Moment[]): readonly Moment[] {
     const held =
       last !== undefined &&
       !m.chordStarts &&
+      sameSounds(m.sounds, last.sounds) &&
       PLAYERS.every(
         (p) => m.places[p]?.bar === last.places[p]?.bar && m.places[p]?.index === last.places[p]?.index,
       );
@@ -138,6 +144,14 @@ function joinHeld(moments: readonly Moment[]): readonly Moment[] {
     }
   }
   return joined;
+}
+
+function sameSounds(a: Sounds | undefined, b: Sounds | undefined): boolean {
+  if (a === b) return true;
+  return PLAYERS.every((player) => {
+    const [x, y] = [a?.[player], b?.[player]];
+    return (x && formatSoundUse(x)) === (y && formatSoundUse(y));
+  });
 }
 
 function understood(text: string): ChordSymbol | null {

@@ -7,14 +7,20 @@ import {
   parseTune,
   parseWish,
   PLAYERS,
+  parseNamedSound,
+  parseSoundUse,
   sayableSection,
+  soundTrouble,
   type Bar,
   type BarPatch,
   type FormEntry,
   type NamedPlan,
   type PlacedCell,
   type Player,
+  type NamedSound,
   type Section,
+  type Sounds,
+  type SoundUse,
   type SectionHand,
   type Wish,
 } from '../form/index';
@@ -153,6 +159,7 @@ class Reading {
   readonly #saved: SavedValues;
   readonly #say: Say;
   readonly #strings: Readonly<Record<Player, number>>;
+  readonly #soundNames: Readonly<Record<Player, readonly string[]>>;
 
   constructor(saved: SavedValues, say: Say) {
     this.#saved = saved;
@@ -163,6 +170,12 @@ class Reading {
       guitar2: guitar2.tuning.length,
       bass: bass.tuning.length,
     };
+    const names = ({ sounds }: { sounds?: readonly string[] | undefined }) =>
+      (sounds ?? []).flatMap((text) => {
+        const sound = parseNamedSound(text);
+        return sound.ok ? [sound.value.name] : [];
+      });
+    this.#soundNames = { guitar1: names(guitar1), guitar2: names(guitar2), bass: names(bass) };
   }
 
   song(): Song {
@@ -232,6 +245,7 @@ class Reading {
         hits: this.#patterns(b.hits, { path: `${at}.hits`, meter }) as Bar['hits'],
         voice: b.voice,
         ...(this.#part(b, n, { path: at, meter }) as Pick<Bar, 'cells' | 'lines'>),
+        ...this.#sounds(b.sounds, `${at}.sounds`),
       };
     });
     const variants = s.variants.map((v, n) => {
@@ -245,6 +259,7 @@ class Reading {
           ...this.#part(p, v.fromBar + k, { path: where, meter }),
           ...(p.hits ? { hits: this.#patterns(p.hits, { path: `${where}.hits`, meter }) } : {}),
           ...(p.voice === undefined ? {} : { voice: p.voice }),
+          ...this.#sounds(p.sounds, `${where}.sounds`),
           ...(p.out ? { out: true as const } : {}),
         };
       });
@@ -259,6 +274,7 @@ class Reading {
       ...(swing ? { swing } : {}),
       ...(voice ? { voice } : {}),
       ...(hands ? { hands } : {}),
+      ...this.#sounds(s.sounds, `${path}.sounds`),
       bars,
       wishes,
       variants,
@@ -273,6 +289,24 @@ class Reading {
       if (hand && (hand.strokes ?? hand.with) !== undefined) hands[player] = { ...hand };
     }
     return Object.keys(hands).length > 0 ? hands : null;
+  }
+
+  /** Which sounds are used; a name that the player does not have is said. */
+  #sounds(
+    from: { [P in Player]?: string | undefined } | undefined,
+    path: string,
+  ): { readonly sounds?: Sounds } {
+    const sounds: Partial<Record<Player, SoundUse>> = {};
+    for (const player of PLAYERS) {
+      const text = from?.[player];
+      if (text === undefined) continue;
+      const use = this.#taken(`${path}.${player}`, parseSoundUse(text));
+      if (use === null) continue;
+      const trouble = soundTrouble(use, this.#soundNames[player], player);
+      if (trouble !== null) this.#say(`${path}.${player}`, trouble);
+      sounds[player] = use;
+    }
+    return Object.keys(sounds).length > 0 ? { sounds } : {};
   }
 
   /** Cells and lines of one bar (from 0): a line's steps are its cells. */
@@ -406,8 +440,17 @@ class Reading {
           : null;
       if (saved.capo >= saved.frets)
         this.#say(`${path}.capo`, `capo ${saved.capo} leaves no frets; expected fewer than ${saved.frets}`);
+      const { sounds: _texts, ...rest } = saved;
+      const sounds = (saved.sounds ?? []).flatMap((text, i): NamedSound[] => {
+        const sound = this.#taken(`${path}.sounds[${i}]`, parseNamedSound(text));
+        return sound === null ? [] : [sound];
+      });
+      const twice = sounds.find((s, i) => sounds.findIndex((t) => t.name === s.name) < i);
+      if (twice)
+        this.#say(`${path}.sounds`, `two sounds are called "${twice.name}"; expected different names`);
       return {
-        ...saved,
+        ...rest,
+        ...(sounds.length > 0 ? { sounds } : {}),
         tuning: tuning ?? saved.tuning,
         hand: saved.hand ?? HANDS.middle,
         delay: this.#taken(`${path}.delay`, parseDelay(saved.delay ?? 'off')),

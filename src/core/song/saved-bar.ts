@@ -4,7 +4,7 @@
  */
 export function isSavedBar(value: unknown): boolean {
   if (!isPlain(value, BAR_KEYS)) return false;
-  const { chords, cells, hits, voice, lines } = value;
+  const { chords, cells, hits, voice, lines, sounds } = value;
   return (
     isList(chords, 'chord') &&
     isPlain(cells, PLAYER_KEYS) &&
@@ -16,12 +16,12 @@ export function isSavedBar(value: unknown): boolean {
     isTextOrNull(hits.guitar2) &&
     isTextOrNull(hits.bass) &&
     (voice === null || (typeof voice === 'string' && /^[~.]+$/.test(voice))) &&
-    (lines === undefined ||
-      (isPlain(lines, PLAYER_KEYS) && Object.values(lines).every((line) => typeof line === 'string')))
+    isTexts(lines) &&
+    isTexts(sounds)
   );
 }
 
-const BAR_KEYS: ReadonlySet<string> = new Set(['chords', 'cells', 'hits', 'voice', 'lines']);
+const BAR_KEYS: ReadonlySet<string> = new Set(['chords', 'cells', 'hits', 'voice', 'lines', 'sounds']);
 const PLAYER_KEYS: ReadonlySet<string> = new Set(['guitar1', 'guitar2', 'bass']);
 const PLACED_KEYS: ReadonlySet<string> = new Set(['at', 'push', 'cell', 'chord']);
 
@@ -29,6 +29,14 @@ function isPlain(value: unknown, keys: ReadonlySet<string>): value is Record<str
   if (typeof value !== 'object' || value === null || Array.isArray(value)) return false;
   for (const key of Object.keys(value)) if (!keys.has(key)) return false;
   return true;
+}
+
+/** Texts of some players, or nothing. */
+function isTexts(value: unknown): boolean {
+  return (
+    value === undefined ||
+    (isPlain(value, PLAYER_KEYS) && Object.values(value).every((text) => typeof text === 'string'))
+  );
 }
 
 function isTextOrNull(value: unknown): boolean {

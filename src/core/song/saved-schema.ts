@@ -60,6 +60,9 @@ const everyPlayer = <T>(make: () => T) => ({ guitar1: make(), guitar2: make(), b
 const lines = object(everyPlayer(() => string().optional()))
   .optional()
   .default(undefined);
+const sounds = object(everyPlayer(() => string().optional()))
+  .optional()
+  .default(undefined);
 const range = array().of(string().required()).length(2);
 const passOrLast = mixed<number | 'last'>()
   .test(
@@ -76,6 +79,7 @@ export const bar = object({
   hits: object(everyPlayer(() => hits)).required(),
   voice,
   lines,
+  sounds,
 }).noUnknown();
 /**
  * A bar that is plainly right is not walked through rule by rule: thousands of them are read whenever a song is opened.
@@ -95,6 +99,7 @@ const patch = object({
     .default(undefined),
   voice: string().nullable().optional(),
   lines,
+  sounds,
   out: boolean().oneOf([true]).optional(),
 }).noUnknown();
 const spreadMm = number().min(SPREAD_RANGE_MM.min).max(SPREAD_RANGE_MM.max).required();
@@ -119,6 +124,7 @@ const instrument = (kind: Instrument['kind']) =>
     gain: number().min(0).max(10).required(),
     hand: hand.optional().default(undefined),
     delay: string().nullable().optional(),
+    sounds: array().of(string().required()).optional(),
     strokes: string()
       .oneOf([...STROKE_WAYS])
       .optional(),
@@ -167,6 +173,7 @@ const songSchema = object({
         hands: object(everyPlayer(() => sectionHand))
           .optional()
           .default(undefined),
+        sounds,
         bars: array().of(quickBar).required(),
         variants: array()
           .of(

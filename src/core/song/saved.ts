@@ -1,12 +1,15 @@
 import {
   formatCell,
   formatNamedPlan,
+  formatNamedSound,
+  formatSoundUse,
   formatTune,
   formatWish,
   PLAYERS,
   type BarPatch,
   type PlacedCell,
   type Player,
+  type Sounds,
 } from '../form/index';
 import { formatLine } from '../line/index';
 import { formatDelay, formatMeter, formatSwing, type Meter } from '../time/index';
@@ -33,7 +36,10 @@ export function saveSong(song: Song): SavedSong {
 function savedValues(song: Song): object {
   const cells = (list: readonly PlacedCell[]) =>
     list.map(({ at, push, cell }) => ({ at, push, cell: formatCell(cell) }));
-  const part = (p: Pick<BarPatch, 'cells' | 'lines'>, meter: Meter) => ({
+  const uses = ({ sounds }: { readonly sounds?: Sounds }) =>
+    sounds ? { sounds: mapPlayers(sounds, formatSoundUse) } : {};
+  const part = (p: Pick<BarPatch, 'cells' | 'lines' | 'sounds'>, meter: Meter) => ({
+    ...uses(p),
     // The cells of a line are made from it again.
     ...(p.cells
       ? { cells: mapPlayers(p.cells, (list, player) => (p.lines?.[player] ? [] : cells(list))) }
@@ -53,11 +59,13 @@ function savedValues(song: Song): object {
     players: mapPlayers(song.players, (rig) => ({
       ...rig,
       delay: rig.delay === null ? null : formatDelay(rig.delay),
+      ...(rig.sounds ? { sounds: rig.sounds.map(formatNamedSound) } : {}),
     })),
     sections: song.sections.map(({ meter, swing, ...section }) => ({
       ...section,
       ...(meter ? { meter: formatMeter(meter) } : {}),
       ...(swing ? { swing: formatSwing(swing) } : {}),
+      ...uses(section),
       wishes: section.wishes.map(formatWish),
       bars: section.bars.map((b) => ({ ...b, ...part(b, meter ?? song.meter) })),
       variants: section.variants.map((v) => ({

@@ -5,6 +5,7 @@ import {
   PLAYERS,
   type FormEntry,
   type NamedPlan,
+  type NamedSound,
   type Player,
   type Section,
 } from '../form/index';
@@ -56,6 +57,8 @@ export interface KeptFinding {
 export interface Rig extends Instrument {
   readonly hand: Hand;
   readonly delay: Delay | null;
+  /** Sounds under names of one's own; left out: none. */
+  readonly sounds?: readonly NamedSound[];
   /** How the right hand strikes where nothing else is said. */
   readonly strokes: StrokeWay;
   /** Down-strokes a second this player keeps up. */

@@ -144,7 +144,7 @@ function contextOf(song: Song, at: CellChoice): Context | null {
   const plan = planOf(song, at.section);
   const mine = PLAYERS.indexOf(at.player) as 0 | 1 | 2;
   const slots = covered.map((m) => {
-    const seats = seatsOf(song, { moment: m, plan });
+    const seats = seatsOf(song, { section, moment: m, plan });
     return { seats, missingThird: missingThirdPoints(plan, seats) };
   });
   const seat = slots[0]!.seats[mine];

@@ -15,6 +15,7 @@ import {
   momentIndexAt,
   momentsOf,
   materialOf,
+  rigIn,
   strikesOf,
   type Edit,
   type Material,
@@ -23,7 +24,7 @@ import {
   type Song,
   type Strike,
 } from '../song/index';
-import { barTicks, TICKS_PER_QUARTER } from '../time/index';
+import { barTicks, TICKS_PER_QUARTER, type Delay } from '../time/index';
 import { alternativesFor, wordsFor } from './alternatives';
 import { differenceOf, troubleOf, type Effect } from './effect';
 import { addressOf } from './problem';
@@ -346,14 +347,21 @@ function silenceBefore({ finding, strikes, hands }: Context): readonly Way[] {
   });
 }
 
-function delayWays({ song, finding, strikes, hands, moments }: Context): readonly Way[] {
-  const player = finding.players.find((p) => song.players[p].delay !== null);
+function delayWays({ song, material, finding, strikes, hands, moments }: Context): readonly Way[] {
   const moment = moments[momentIndexAt(moments, finding.from)];
+  const { section } = finding;
+  const place = { section: material.section, bar: moment ?? {} };
+  const player = finding.players.find((p) => rigIn(song, p, place).delay !== null);
   if (!player || !moment) return [];
+  const sounds = material.section.sounds?.[player];
+  const turned = (delay: Delay | null): Edit => ({
+    kind: 'useSound',
+    change: { section, pass: finding.pass, player, bar: null, use: { ...sounds, delay } },
+  });
   const ways: Way[] = [
     {
-      words: `${PLAYER_WORDS[player]}: delay off`,
-      edit: { kind: 'setDelay', player, delay: null },
+      words: `${PLAYER_WORDS[player]}: delay off in ${section}`,
+      edit: turned(null),
       sort: 'off',
       far: 0.5,
     },
@@ -363,8 +371,8 @@ function delayWays({ song, finding, strikes, hands, moments }: Context): readonl
     ['1/8', 480],
   ] as const) {
     ways.push({
-      words: `${PLAYER_WORDS[player]}: a ${name} delay`,
-      edit: { kind: 'setDelay', player, delay: { kind: 'ticks', ticks } },
+      words: `${PLAYER_WORDS[player]}: a ${name} delay in ${section}`,
+      edit: turned({ kind: 'ticks', ticks }),
       sort: 'shorter',
       far: 0.4,
     });

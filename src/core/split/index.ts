@@ -28,6 +28,6 @@ export { tunedPlan } from './tune';
 export { pushEdit } from './push-edit';
 export { RightHands } from './right-hand';
 export type { Effect } from './effect';
-export { planOf, problemOf, type Slot, type SplitProblem } from './problem';
+export { drivenIn, planOf, problemOf, type Slot, type SplitProblem } from './problem';
 export { solve, type Solution } from './solve';
 export { hasThirdOf, pairPoints, sumOf, togetherCosts, wayPoints, type Candidate } from './candidate';

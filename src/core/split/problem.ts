@@ -1,10 +1,11 @@
 import { finished } from '../base/index';
-import { PLAYERS, type Cell, type Player } from '../form/index';
+import { PLAYERS, type Cell, type Player, type Section } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
 import { parseNote, type ChordSymbol } from '../pitch/index';
 import {
   materialOf,
   momentsOf,
+  rigIn,
   sectionNamed,
   type CellAddress,
   type Moment,
@@ -61,12 +62,19 @@ export interface Scope {
 }
 
 /** The plan a section is split by: that of its first playing, or the usual one. */
-export function planOf(song: Pick<Song, 'form' | 'players'>, section: string): Plan {
+export function planOf(song: Pick<Song, 'form' | 'players' | 'sections'>, section: string): Plan {
   const entry = song.form.find((e) => e.section === section);
-  return tunedPlan(entry?.plan ?? DEFAULT_PLAN, entry?.tune ?? {}, {
-    guitar1: gainClass(song.players.guitar1.gain) !== 'clean',
-    guitar2: gainClass(song.players.guitar2.gain) !== 'clean',
-  });
+  return tunedPlan(entry?.plan ?? DEFAULT_PLAN, entry?.tune ?? {}, drivenIn(song, section));
+}
+
+/** Whose amplifier is driven in a section, by the sounds it is played with. */
+export function drivenIn(
+  song: Pick<Song, 'players' | 'sections'>,
+  name: string,
+): { readonly guitar1: boolean; readonly guitar2: boolean } {
+  const section = sectionNamed(song, name) ?? {};
+  const isDriven = (player: Player) => gainClass(rigIn(song, player, { section }).gain) !== 'clean';
+  return { guitar1: isDriven('guitar1'), guitar2: isDriven('guitar2') };
 }
 
 /**
@@ -142,7 +150,7 @@ function* sectionSlots(
   const slots: Slot[] = [];
   for (const [i, moment] of moments.entries()) {
     const previous = slots[i - 1];
-    const seats = seatsOf(song, { moment, plan });
+    const seats = seatsOf(song, { section, moment, plan });
     const held = PLAYERS.map((p) => previous !== undefined && holds(previous.moment, moment, p));
     const choices: Choices[] = [];
     const choose = (player: Player, n: number): Choices => {
@@ -180,7 +188,7 @@ function endSlot(song: Song, name: string, which: 'first' | 'last'): Slot | null
   const moment = which === 'first' ? moments[0] : moments.at(-1);
   if (!moment || PLAYERS.some((p) => moment.cells[p].kind === 'open')) return null;
   const plan = planOf(song, name);
-  const seats = seatsOf(song, { moment, plan });
+  const seats = seatsOf(song, { section, moment, plan });
   return {
     section: name,
     pass: 1,
@@ -212,10 +220,13 @@ export function addressOf(
   return place ? { section: at.section, pass: at.pass, player, bar: place.bar, index: place.index } : null;
 }
 
-export function seatsOf(song: Song, { moment, plan }: { moment: Moment; plan: Plan }): Slot['seats'] {
+export function seatsOf(
+  song: Song,
+  { section, moment, plan }: { section: Pick<Section, 'sounds'>; moment: Moment; plan: Plan },
+): Slot['seats'] {
   const seats = PLAYERS.map((player): Seat => ({
     player,
-    instrument: song.players[player],
+    instrument: rigIn(song, player, { section, bar: moment }),
     role: plan.roles[player],
     chord: moment.chord,
     ticks: moment.cells[player].kind === 'grip' ? moment.soundTicks[player] || moment.ticks : moment.ticks,

@@ -1,7 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { formatTune, PLAN_NAMES, PLAYER_WORDS, type PlanName, type PlanTune } from '../../core/form/index';
-import { gainClass } from '../../core/sound/index';
-import { DEFAULT_PLAN, PLANS, tunedPlan } from '../../core/split/index';
+import { DEFAULT_PLAN, drivenIn, PLANS, tunedPlan } from '../../core/split/index';
 import { Button, Dialog } from '../../ui/index';
 import { useDesk, usePorts } from '../ports';
 import { PlanPicture } from './plan-picture';
@@ -34,10 +33,7 @@ function Plans({ section, onClose }: { section: string; onClose: () => void }) {
     const left = Object.fromEntries(Object.entries(next).filter(([, v]) => v !== undefined));
     choose(plan, left as PlanTune);
   };
-  const driven = {
-    guitar1: gainClass(song.players.guitar1.gain) !== 'clean',
-    guitar2: gainClass(song.players.guitar2.gain) !== 'clean',
-  };
+  const driven = drivenIn(song, section);
   return (
     <div className="flex flex-col gap-3">
       <div role="radiogroup" aria-label="Plans" className="grid grid-cols-1 gap-1 sm:grid-cols-2">

@@ -1,17 +1,21 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
+  formatSoundUse,
   formatTune,
   formatWish,
+  parseSoundUse,
   parseTune,
   isPlan,
   parseWish,
   PLAN_NAMES,
   PLAYERS,
+  soundTrouble,
   type FormEntry,
   type PlanTune,
   type Player,
   type Section,
   type SectionHand,
+  type SoundUse,
   type Wish,
 } from '../../form/index';
 import { STROKE_WAYS } from '../../hits/index';
@@ -34,6 +38,13 @@ export interface Asked {
   readonly swing?: Swing;
   readonly voice?: readonly [string, string];
   readonly hands?: Section['hands'];
+  readonly sounds?: Section['sounds'];
+}
+
+/** What a section has to know of the players: how many strings there are, and the names of their sounds. */
+export interface Band {
+  readonly strings: Readonly<Record<Player, number>>;
+  readonly sounds: Readonly<Record<Player, readonly string[]>>;
 }
 
 /** What stands after `== Name ==`. */
@@ -56,13 +67,13 @@ export interface SectionHeader {
 const HEADER = /^==\s*(.*?)\s*==\s*(.*)$/;
 
 const EXPECTED =
-  'x2, plan low-high, tuned power two, key Em (from here), tempo 96, feel half, bars 1-4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1 or a wish like guitar1 frets 5-9';
+  'x2, plan low-high, tuned power two, key Em (from here), tempo 96, feel half, bars 1-4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1, guitar1 sound clean, guitar1 gain 3 or a wish like guitar1 frets 5-9';
 
 /** Reads `== Verse == x2; plan low-high`. Whatever cannot be read is a problem; the rest counts. */
 export function readSectionHeader(
   { text, line }: { readonly text: string; readonly line: number },
   problems: Problem[],
-  strings: Readonly<Record<Player, number>>,
+  band: Band,
 ): SectionHeader {
   const match = HEADER.exec(text.trim());
   let header: SectionHeader = {
@@ -86,7 +97,7 @@ export function readSectionHeader(
   }
   const start = text.length - match[2]!.length - (text.length - text.trimEnd().length) + 1;
   for (const { part, offset } of parts(match[2]!)) {
-    const read = setting(part, header, strings);
+    const read = setting(part, header, band);
     if (typeof read === 'string') problems.push(problemAt(line, start + offset, part.length, read));
     else header = read;
   }
@@ -94,11 +105,7 @@ export function readSectionHeader(
 }
 
 /** The header with one setting, or what is wrong with it. */
-function setting(
-  part: string,
-  header: SectionHeader,
-  strings: Readonly<Record<Player, number>>,
-): SectionHeader | string {
+function setting(part: string, header: SectionHeader, band: Band): SectionHeader | string {
   const [, word, value] = (/^(x)\s*(\d+)$/.exec(part) ?? /^(\S+)\s*(.*)$/.exec(part))!;
   const ask = (asked: Partial<Asked>): SectionHeader => ({
     ...header,
@@ -163,7 +170,10 @@ function setting(
         const hands = { ...header.asked.hands, [word]: { ...header.asked.hands?.[word], ...hand } };
         return ask({ hands });
       }
-      const wish = parseWish(part, strings);
+      const sounds = readSound(word, value!, { known: header.asked.sounds, names: band.sounds[word] });
+      if (typeof sounds === 'string') return sounds;
+      if (sounds !== null) return ask({ sounds });
+      const wish = parseWish(part, band.strings);
       return wish.ok ? ask({ wishes: [...header.asked.wishes, wish.value] }) : wish.error;
     }
     default:
@@ -182,6 +192,23 @@ function readHand(player: Player, text: string): SectionHand | string | null {
   const leader = PLAYERS.find((p) => p === match[2] && p !== player);
   const others = PLAYERS.filter((p) => p !== player).join(' or ');
   return leader ? { with: leader } : `"${match[2]}" cannot be followed; expected ${others}`;
+}
+
+/** `sound clean`, `gain 3` or `delay off`; null when it is something else, a message when it is wrong. */
+function readSound(
+  player: Player,
+  text: string,
+  of: { readonly known: Section['sounds']; readonly names: readonly string[] },
+): Section['sounds'] | string | null {
+  const match = /^(sound|gain|delay)(?:\s+(.*))?$/.exec(text);
+  if (!match) return null;
+  const [, word, value = ''] = match;
+  if (value === '')
+    return `${player} ${word} says nothing; expected ${player} sound clean or ${player} gain 3`;
+  const use = parseSoundUse(word === 'sound' ? value : text);
+  if (!use.ok) return use.error;
+  const trouble = soundTrouble(use.value, of.names, player);
+  return trouble ?? { ...of.known, [player]: { ...of.known?.[player], ...use.value } };
 }
 
 /** The section with what its header asks; the same object when nothing is asked, so that what is known of it stays. */
@@ -218,7 +245,7 @@ export function writeHeader(
 }
 
 function sectionSettings(section: Section): readonly string[] {
-  const { meter, swing, voice, hands } = section;
+  const { meter, swing, voice, hands, sounds } = section;
   return [
     ...(meter ? [`meter ${formatMeter(meter)}`] : []),
     ...(swing ? [`swing ${formatSwing(swing)}`] : []),
@@ -228,8 +255,20 @@ function sectionSettings(section: Section): readonly string[] {
       return [
         ...(hand?.strokes ? [`${player} strokes ${hand.strokes}`] : []),
         ...(hand?.with ? [`${player} with ${hand.with}`] : []),
+        ...writeSound(player, sounds?.[player]),
       ];
     }),
     ...section.wishes.map(formatWish),
+  ];
+}
+
+/** A named sound and what is turned for this use stand as one setting each. */
+function writeSound(player: Player, use: SoundUse | undefined): readonly string[] {
+  if (use === undefined) return [];
+  const { sound, ...knobs } = use;
+  const turned = formatSoundUse(knobs);
+  return [
+    ...(sound === undefined ? [] : [`${player} sound ${sound}`]),
+    ...(turned === '' ? [] : turned.split(', ').map((knob) => `${player} ${knob}`)),
   ];
 }

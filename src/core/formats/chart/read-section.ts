@@ -6,19 +6,23 @@ import {
   openCells,
   parseCell,
   PLAYERS,
+  parseSoundUse,
   sayableSection,
+  soundTrouble,
   type Bar,
   type BarPatch,
   type PlacedCell,
   type PlacedChord,
   type Player,
   type Section,
+  type SoundUse,
   type Variant,
 } from '../../form/index';
 import { parseHits } from '../../hits/index';
 import { parseLine, type Line } from '../../line/index';
 import { isNoChord, parseChord } from '../../pitch/index';
 import { barTicks, formatMeter, type Meter } from '../../time/index';
+import type { Band } from './header';
 import { placeWords, wordsOf } from './time-in-bar';
 
 /** A row of a section: its bars as text with the line and column each starts at (both from 1). */
@@ -42,12 +46,11 @@ export interface PassBlock {
 export const ROW_LABELS = [
   'chords',
   'voice',
-  ...PLAYERS.flatMap((player) => [player, `${player} line`, `${player} hits`]),
+  ...PLAYERS.flatMap((player) => [player, `${player} line`, `${player} hits`, `${player} sound`]),
 ] as const;
 
-interface Context {
+interface Context extends Band {
   readonly meter: Meter;
-  readonly strings: Readonly<Record<Player, number>>;
 }
 
 /** Builds a section from its rows. Whatever cannot be read is a problem; everything else is kept. */
@@ -163,6 +166,7 @@ function readRows(
     cells?: Partial<Record<Player, readonly PlacedCell[]>>;
     hits?: Partial<Record<Player, string | null>>;
     lines?: Partial<Record<Player, Line>>;
+    sounds?: Partial<Record<Player, SoundUse>>;
     voice?: string | null;
   }[] = chords.map(() => ({}));
   for (const row of rows) {
@@ -178,6 +182,11 @@ function readRows(
       const before = options.from > 0;
       readCells(bars, { player, chords, context, problems, before }).forEach((cells, i) => {
         patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
+      });
+    } else if (player && row.label === `${player} sound`) {
+      readSounds(bars, { player, context, problems }).forEach((use, i) => {
+        // On a pass an empty bar is as the section says.
+        if (use ?? options.sung) patches[i]!.sounds = { ...patches[i]!.sounds, [player]: use ?? {} };
       });
     } else if (player) {
       readPatterns(bars, (text) => parseHits(text, context.meter), problems).forEach((hits, i) => {
@@ -247,6 +256,32 @@ function readLines(
         problems.push(problemAt(bar.line, bar.column + p.offset, p.length, p.message));
       done.push(null);
     }
+  }
+  return done;
+}
+
+/** Rows of sounds; empty bars have none of their own. */
+function readSounds(
+  bars: readonly RowBar[],
+  options: { player: Player; context: Context; problems: Problem[] },
+): (SoundUse | null)[] {
+  const { player, context, problems } = options;
+  const done: (SoundUse | null)[] = [];
+  for (const bar of bars) {
+    const words = wordsOf(bar.text, bar.column);
+    if (words.length === 0) {
+      done.push(null);
+      continue;
+    }
+    if (isRepeat(words)) {
+      done.push(repeated(done, bar, problems));
+      continue;
+    }
+    const use = parseSoundUse(bar.text);
+    const trouble = use.ok ? soundTrouble(use.value, context.sounds[player], player) : use.error;
+    if (trouble !== null)
+      problems.push(problemAt(bar.line, words[0]!.column, bar.text.trim().length, trouble));
+    done.push(use.ok && trouble === null ? use.value : null);
   }
   return done;
 }
@@ -446,5 +481,6 @@ function mergeBar(bar: Bar, patch: BarPatch): Bar {
     hits: { ...bar.hits, ...patch.hits },
     voice: patch.voice ?? bar.voice,
     ...(patch.lines ? { lines: patch.lines } : {}),
+    ...(patch.sounds ? { sounds: patch.sounds } : {}),
   };
 }

@@ -14,7 +14,7 @@ import {
   type Song,
 } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
-import { readSectionHeader, withAsked } from './header';
+import { readSectionHeader, withAsked, type Band } from './header';
 import { readSection, ROW_LABELS, type PassBlock, type Row } from './read-section';
 import { parts, readInstrument } from './settings';
 
@@ -75,18 +75,15 @@ function readWith(text: string, memo: Memo): ChartRead {
     else if (trimmed !== '') song = readHeaderLine(song, raw, line, problems);
   });
 
-  const strings = Object.fromEntries(PLAYERS.map((p) => [p, song.players[p].tuning.length])) as Record<
-    Player,
-    number
-  >;
-  const context = `${formatMeter(song.meter)} ${PLAYERS.map((p) => strings[p]).join()}`;
+  const band = bandOf(song);
+  const context = `${formatMeter(song.meter)} ${JSON.stringify(band)}`;
   const sections = new Map<string, Section>();
   const form: FormEntry[] = [];
   /** What `key Em from here` has set for all that follows. */
   let keyOn: string | null = null;
   const nextFree = new Map<string, number>();
   for (const block of blocks) {
-    const header = readSectionHeader(block.header, problems, strings);
+    const header = readSectionHeader(block.header, problems, band);
     const hasRows = block.lines.some((l) => l.trim() !== '');
     if (header.keyOn !== null) keyOn = header.keyOn;
     let name = header.name;
@@ -119,7 +116,7 @@ function readWith(text: string, memo: Memo): ChartRead {
         const { rows, passes, problems: layout } = readRows(block.lines);
         if (rows.length === 0)
           return { section: { name, bars: [], variants: [], wishes: [] }, problems: layout };
-        const inside = readSection(name, rows, passes, { meter, strings });
+        const inside = readSection(name, rows, passes, { meter, ...band });
         return { section: inside.section, problems: [...layout, ...inside.problems] };
       });
       for (const p of read.problems) problems.push({ ...p, line: p.line + block.firstLine - 1 });
@@ -155,6 +152,15 @@ function readWith(text: string, memo: Memo): ChartRead {
   const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, raw, line, problems) ?? []);
   if (keeps.length > 0) song = { ...song, kept: keeps };
   return { song, problems: problems.sort((a, b) => a.line - b.line || a.column - b.column) };
+}
+
+function bandOf({ players }: Song): Band {
+  const every = <T>(of: (player: Player) => T) =>
+    ({ guitar1: of('guitar1'), guitar2: of('guitar2'), bass: of('bass') }) as const;
+  return {
+    strings: every((player) => players[player].tuning.length),
+    sounds: every((player) => (players[player].sounds ?? []).map((sound) => sound.name)),
+  };
 }
 
 function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {

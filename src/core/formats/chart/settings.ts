@@ -8,6 +8,7 @@ import {
   type FingerPair,
   type Hand,
 } from '../../grip/index';
+import { formatNamedSound, parseGain, parseNamedSound } from '../../form/index';
 import { formatTuning, FRETS_RANGE, parseTuning, SCALE_RANGE_MM } from '../../instrument/index';
 import { GUITAR_SCALE_MM, BASS_SCALE_MM } from '../../instrument/index';
 import { USUAL_HANDS, type Rig } from '../../song/index';
@@ -54,7 +55,8 @@ export function writeInstrument(instrument: Rig): string {
   const scale = instrument.scaleMm === usualScale ? '' : `; scale ${instrument.scaleMm}`;
   const delay = instrument.delay === null ? '' : `; delay ${formatDelay(instrument.delay)}`;
   const capo = instrument.capo === 0 ? '' : `; capo ${instrument.capo}`;
-  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${delay}${writeHand(instrument.hand)}${writeStrokes(instrument)}`;
+  const sounds = (instrument.sounds ?? []).map((sound) => `; sound ${formatNamedSound(sound)}`).join('');
+  return `tuning ${formatTuning(instrument)}; frets ${instrument.frets}; gain ${instrument.gain}${capo}${scale}${delay}${writeHand(instrument.hand)}${writeStrokes(instrument)}${sounds}`;
 }
 
 function writeStrokes({ strokes, downs }: Rig): string {
@@ -90,10 +92,8 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
       return capo.ok ? ok({ ...instrument, capo: capo.value }) : capo;
     }
     case 'gain': {
-      const gain = Number(value);
-      if (value === '' || !(gain >= 0 && gain <= 10))
-        return fail(`"${value}" is no gain; expected 0 (clean) to 10`);
-      return ok({ ...instrument, gain });
+      const gain = parseGain(value);
+      return gain.ok ? ok({ ...instrument, gain: gain.value }) : gain;
     }
     case 'scale': {
       const scaleMm = within(value.replace(/\s*mm$/, ''), SCALE_RANGE_MM, 'the scale in mm');
@@ -102,6 +102,14 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
     case 'delay': {
       const delay = parseDelay(value);
       return delay.ok ? ok({ ...instrument, delay: delay.value }) : delay;
+    }
+    case 'sound': {
+      const sound = parseNamedSound(value);
+      if (!sound.ok) return sound;
+      const known = instrument.sounds ?? [];
+      if (known.some((s) => s.name === sound.value.name))
+        return fail(`there is already a sound ${sound.value.name}; expected another name`);
+      return ok({ ...instrument, sounds: [...known, sound.value] });
     }
     case 'hand': {
       const size = HAND_SIZES.find((s) => s === value);
@@ -134,7 +142,7 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
     }
     default:
       return fail(
-        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, delay, hand, thumb, spread, strokes or downs`,
+        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, delay, sound, hand, thumb, spread, strokes or downs`,
       );
   }
 }

@@ -1,6 +1,7 @@
 import {
   formatCell,
   formatNamedPlan,
+  formatSoundUse,
   openCells,
   PLAYERS,
   type Bar,
@@ -98,7 +99,15 @@ function playerRows(bars: readonly Bar[], player: Player, ground: Ground): Writt
         ]),
     ...lineRow(bars, player, ground),
     ...(hits.every((h) => h === null) ? [] : [{ label: `${player} hits`, bars: withRepeats(hits) }]),
+    ...soundRow(bars, player),
   ];
+}
+
+/** The row of a player's sounds, when a bar has one of its own. */
+function soundRow(bars: readonly BarPatch[], player: Player): WrittenRow[] {
+  if (bars.every((bar) => bar.sounds?.[player] === undefined)) return [];
+  const written = bars.map((bar) => formatSoundUse(bar.sounds?.[player] ?? {}) || null);
+  return [{ label: `${player} sound`, bars: withRepeats(written) }];
 }
 
 /** The row of a player's lines, when there are any. */
@@ -136,6 +145,7 @@ function writeVariant(variant: Variant, ground: Ground): string[] {
       ...(has((p) => p.hits?.[player] !== undefined)
         ? [{ label: `${player} hits`, bars: withRepeats(bars.map((p) => p.hits?.[player] ?? null)) }]
         : []),
+      ...soundRow(bars, player),
     ]),
   ];
   const to = fromBar + bars.length;
