@@ -5,7 +5,7 @@ import { roughness, type Partial } from '../src/core/sound/index';
 /**
  * How much rougher a driven amplifier makes two notes of one grip than the same notes alone.
  * 24 partials ∝ 1/n of a string plucked at 0.17 of its length, inharmonicity 4e−5, tanh drive on the summed wave
- * (20 high, 3 crunch), cabinet 75 Hz–4.5 kHz, spectral bins 0.73 Hz, −35 dB floor, amplitude-product roughness,
+ * (seven drives from clean to saturated), cabinet 75 Hz–4.5 kHz, spectral bins 0.73 Hz, −35 dB floor, amplitude-product roughness,
  * mean over seven seeded sets of phases, every spectrum scaled to unit energy.
  */
 const RATE = 96_000;
@@ -14,7 +14,9 @@ export const PHASE_SETS = 7;
 export const LOW_NOTES = [40, 45, 50, 55, 59, 64];
 export const WIDEST = 24;
 /** How hard the wave is driven into the tanh: from clean to saturated, each twice the one before from 0.5 on. */
-export const DRIVES = [0.05, 0.5, 1, 2, 4, 8, 16, 32];
+export const DRIVES = [0.5, 1, 2, 4, 8, 16, 32];
+/** So little that the wave stays what it is. */
+export const CLEAN_DRIVE = 0.05;
 
 const fft = new FFT(SIZE);
 const window = Float64Array.from({ length: SIZE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / SIZE));
@@ -105,3 +107,28 @@ export function excessOf(
   }
   return table;
 }
+
+/**
+ * The table of several sets (their first drive is the clean one): mean over the sets, less what is there when clean,
+ * never falling with the drive, in units of the saturated fifth in the register of power chords (E2 to G3).
+ */
+export function tableOf(sets: readonly (readonly number[][][])[]): number[][][] {
+  const mean = sets[0]!.map((drive, d) =>
+    drive.map((row, i) =>
+      row.map((_, j) => sets.reduce((sum, set) => sum + set[d]![i]![j]!, 0) / sets.length),
+    ),
+  );
+  const [clean, ...driven] = mean;
+  const over = driven.map((drive) =>
+    drive.map((row, i) => row.map((v, j) => Math.max(0, v - clean![i]![j]!))),
+  );
+  for (let d = 1; d < over.length; d += 1)
+    over[d]!.forEach((row, i) => row.forEach((v, j) => (row[j] = Math.max(v, over[d - 1]![i]![j]!))));
+  const saturated = over[SATURATED]!;
+  const unit = [0, 1, 2, 3].reduce((sum, i) => sum + saturated[i]![FIFTH - 1]!, 0) / 4;
+  return over.map((drive) => drive.map((row) => row.map((v) => Math.round((v / unit) * 100) / 100)));
+}
+
+/** Drive 16 and seven semitones. */
+const SATURATED = 5;
+const FIFTH = 7;

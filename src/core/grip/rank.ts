@@ -49,13 +49,13 @@ export function rankOf(
   context: { chord: ChordSymbol; gain: number; isBass: boolean },
 ): number {
   const { chord, gain, isBass } = context;
+  const drive = gainClass(gain);
   const usual = isBass ? (known.device === 'single' ? 0 : 1) : STANDING[known.device];
   const lowest = pitchClass(Math.min(...known.pitches)) === chord.bassPc ? 0 : ANOTHER_LOWEST;
-  const drive = gainClass(gain);
   if (isBass) return usual + lowest + known.effort + PER_FRET * (handFret(known.grip) ?? 0);
   const pcs = new Set(known.pitches.map((p) => pitchClass(p)));
   const leftOut = chord.tones.filter((t) => !pcs.has(t.pc)).length * LEFT_OUT[drive];
   const place = PER_FRET * (handFret(known.grip) ?? 0) - PER_STRING * known.pitches.length;
   const up = drive === 'clean' ? 0 : PER_SEMITONE_UP * Math.max(0, Math.min(...known.pitches) - 40);
-  return usual + lowest + leftOut + place + up + known.effort + gripDirt(known.pitches, drive);
+  return usual + lowest + leftOut + place + up + known.effort + gripDirt(known.pitches, gain);
 }

@@ -127,7 +127,7 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
     device: role.devices[c.known.device] ?? OTHER_DEVICE,
     register: w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - role.top),
     mud: Math.round(w.CLASH_POINTS * (mudOf(c.pitches, isBass)?.score ?? 0)),
-    dirt: Math.round((w.CLASH_POINTS * gripDirt(c.pitches, drive)) / DIRT_UNIT),
+    dirt: Math.round(w.CLASH_POINTS * gripDirt(c.pitches, instrument.gain)),
     voice: inVoice ? w.IN_VOICE_POINTS : 0,
   };
   if (chord === null) return costs;
