@@ -52,8 +52,8 @@ export function goWholeWay(song: Song, { splitSteps, offers }: WayOptions): void
       const bars = barsOnPass(section, pass);
       const moments = momentsOf(section, { pass, meter });
       strikesOf(bars, meter);
-      for (const moment of moments.slice(0, 40)) {
-        sceneAt(song, moment, { key, section });
+      for (const [index, moment] of moments.slice(0, 40).entries()) {
+        sceneAt(song, { moments, index }, { key, section });
         for (const p of PLAYERS) cellPitches(moment.cells[p], song.players[p]);
       }
       for (const player of PLAYERS) rightHand(section, { pass, meter, player, rig: song.players[player] });

@@ -1,4 +1,4 @@
-import { songFindings, type Finding, type Level } from '../../src/core/clash/index';
+import { songCauses, type Cause, type Level } from '../../src/core/clash/index';
 import { readChart } from '../../src/core/formats/index';
 import { chartOf, type FindCase, type PeaceCase } from './case';
 
@@ -6,21 +6,21 @@ const RANK: Readonly<Record<Level, number>> = { note: 0, watch: 1, clash: 2 };
 
 /** What was said of a case, and what is wrong with that; `wrong` empty: as labelled. */
 export interface Tried {
-  readonly said: readonly Finding[];
+  readonly said: readonly Cause[];
   readonly wrong: readonly string[];
 }
 
 /** Judges a case as it would stand in a song. */
 export function tried(one: PeaceCase | FindCase): Tried {
   const { song, problems } = readChart(chartOf(one));
-  const said = songFindings(song);
+  const said = songCauses(song);
   const unread = problems.map((p) => `${p.line}:${p.column} ${p.message}`);
   return { said, wrong: [...unread, ...(one.want === 'peace' ? noise(said) : missed(one, said))] };
 }
 
-function noise(said: readonly Finding[]): string[] {
+function noise(said: readonly Cause[]): string[] {
   const clashes = said.filter((f) => f.level === 'clash');
-  const watches = new Map<string, Finding[]>();
+  const watches = new Map<string, Cause[]>();
   for (const f of said.filter((f) => f.level === 'watch'))
     watches.set(f.kind, [...(watches.get(f.kind) ?? []), f]);
   return [
@@ -31,12 +31,9 @@ function noise(said: readonly Finding[]): string[] {
   ];
 }
 
-function missed({ kinds, least, bar }: FindCase, said: readonly Finding[]): string[] {
+function missed({ kinds, least, bar }: FindCase, said: readonly Cause[]): string[] {
   const right = said.filter(
-    (f) =>
-      kinds.includes(f.kind) &&
-      RANK[f.level] >= RANK[least] &&
-      ((f as any).places ?? [f]).some((p: any) => p.bar === bar),
+    (f) => kinds.includes(f.kind) && RANK[f.level] >= RANK[least] && f.places.some((p) => p.bar === bar),
   );
   if (right.length === 1) return [];
   if (right.length > 1) return [`said ${right.length} times: ${right.map((f) => f.text).join(' / ')}`];

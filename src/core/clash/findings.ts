@@ -10,9 +10,7 @@ import {
 import { holdGrip, missingFret } from '../grip/index';
 import { noteName, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
 import {
-  cellPitches,
   meterOf,
-  rigIn,
   songKey,
   unfold,
   type FindingKind,
@@ -25,16 +23,22 @@ import { barTicks, beatTicks } from '../time/index';
 import { delays } from './delay';
 import { flams } from './flam';
 import { judge, type Judgement } from './judge';
+import { emptyStrings } from './empty-string';
 import { linesInVoice } from './line';
+import { lowestNotes } from './lowest';
 import { pushes } from './push';
 import { runs } from './run';
 import { ringsOver } from './ring';
-import type { Level, Part, Scene } from './scene';
+import type { Level } from './scene';
+import { sceneAt, type MomentPlace, type SceneGround } from './scene-at';
 import { shifts } from './shift';
 import { factsOf, momentAt, stageOf, type Stage, type Timed } from './stage';
+import { stepsOn } from './steps-on';
 import { buriedHits, ringingStops } from './stop';
 import { LONG_BARS, stretchesOf, type Stretch } from './stretches';
 import { REACH_WATCH_SHARE } from './thresholds';
+import { openPlayers } from './tones';
+import { unheardThirds } from './unheard';
 import { nameIn } from './words';
 
 /** A judgement with its place. `bar` and `beat` count from 1; `beats` is how long it lasts. */
@@ -150,23 +154,6 @@ export function keepingOf(song: Pick<Song, 'key'>, f: Finding, reason: string, s
   };
 }
 
-/** What sounds at a moment of a section, ready to be judged. */
-export function sceneAt(
-  song: Pick<Song, 'players'>,
-  moment: Moment,
-  { key, section }: { readonly key: Key; readonly section: Pick<Section, 'sounds'> },
-): Scene {
-  const parts = PLAYERS.flatMap((player): Part[] => {
-    const cell = moment.cells[player];
-    const instrument = rigIn(song, player, { section, bar: moment });
-    if (cell.kind !== 'grip') return [];
-    const pitches = cellPitches(cell, instrument);
-    return [{ player, pitches, soundTicks: moment.soundTicks[player], gain: instrument.gain }];
-  });
-  const complete = PLAYERS.every((player) => moment.cells[player].kind !== 'open');
-  return { chord: moment.chord, key, parts, complete, overlapTicks: moment.overlapTicks };
-}
-
 /** Whether the hand can do what a cell asks, apart from the others; of lines see run.ts. */
 export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'>): readonly Judgement[] {
   if (cell.kind !== 'grip' || cell.step) return [];
@@ -197,6 +184,7 @@ interface Ground {
   readonly tempo: number;
   readonly voice: Song['voice'];
   readonly times: number;
+  readonly dirtMeant: boolean;
 }
 
 const cache = new WeakMap<Section, Map<string, { ground: Ground; list: readonly Raw[] }>>();
@@ -209,7 +197,8 @@ function remembered(song: Song, playing: Playing): readonly Raw[] {
   const id = `${playing.key.text} ${meter.beats}/${meter.unit} ${tempo}`;
   const times = mostTimes(song, playing.entry.section);
   const voice = playing.section.voice ?? song.voice;
-  const ground = { players: song.players, tempo, voice, times };
+  const dirtMeant = isDirtMeant(song, playing.entry.section);
+  const ground = { players: song.players, tempo, voice, times, dirtMeant };
   const hit = known.get(id);
   if (hit && sameGround(hit.ground, ground)) return hit.list;
   const list = work(song, playing, times);
@@ -230,11 +219,17 @@ function mostTimes({ form }: Song, section: string): number {
 
 const timesCache = new WeakMap<Song['form'], Map<string, number>>();
 
+/** The plan of a section, tuned to it, wants thirds in a driven amplifier. */
+function isDirtMeant({ form }: Song, section: string): boolean {
+  return form.some((e) => e.section === section && e.tune?.thirds === 'yes');
+}
+
 function sameGround(a: Ground, b: Ground): boolean {
   return (
     a.players === b.players &&
     a.tempo === b.tempo &&
     a.times === b.times &&
+    a.dirtMeant === b.dirtMeant &&
     a.voice?.join() === b.voice?.join()
   );
 }
@@ -242,7 +237,7 @@ function sameGround(a: Ground, b: Ground): boolean {
 function work(song: Song, { whole: section, key, tempo }: Playing, times: number): readonly Raw[] {
   const passes = [1, ...differingPasses(section).filter((pass) => pass !== 1)];
   const voice = voiceOf(section.voice ?? song.voice);
-  const ground = { key, tempo, voice, times };
+  const ground = { key, tempo, voice, times, dirtMeant: isDirtMeant(song, section.name) };
   return passes.flatMap((pass) => {
     const different = differentBars(section, pass);
     const differs = (bar: number) => different === null || different.has(bar);
@@ -267,6 +262,7 @@ interface PassGround {
   readonly tempo: number;
   readonly voice: Stage['voice'];
   readonly times: number;
+  readonly dirtMeant: boolean;
   readonly pass: number;
   readonly differs: (bar: number) => boolean;
 }
@@ -282,8 +278,13 @@ function passFindings(
   const standing = stage.moments.flatMap((moment, index): Raw[] => {
     if (!differs(moment.bar)) return [];
     const list = [
-      ...judgedMoment(song, moment, { key: of.key, section }),
+      ...judgedMoment(
+        song,
+        { moments: stage.moments, index },
+        { key: of.key, section, dirtMeant: of.dirtMeant },
+      ),
       ...handsAt(song, stage.moments, index),
+      ...openAt(stage.moments, index),
     ];
     return list.map((j) => placed({ ...j, at: moment.start, ticks: moment.ticks }, place));
   });
@@ -297,7 +298,7 @@ function passFindings(
 function stretchFindings(song: Song, stretch: Stretch, ground: PassGround): readonly Raw[] {
   const { section, first, from, to } = stretch;
   const { pass, differs, key, tempo, times, voice } = ground;
-  const id = `${pass} ${key.text} ${tempo} ${times} ${voice?.join() ?? ''} ${first}`;
+  const id = `${pass} ${key.text} ${tempo} ${times} ${voice?.join() ?? ''} ${ground.dirtMeant} ${first}`;
   let known = stretchCache.get(section);
   if (!known) stretchCache.set(section, (known = new Map()));
   const hit = known.get(id);
@@ -336,33 +337,41 @@ export function overTime(stage: Stage): readonly Timed[] {
     ...linesInVoice(stage),
     ...shifts(stage),
     ...runs(stage),
+    ...lowestNotes(stage),
+    ...unheardThirds(stage),
+    ...stepsOn(stage),
+    ...emptyStrings(stage),
   ];
 }
 
 /** The same bars come again and again: what was said of the same sounds is not worked out twice. */
-function judgedMoment(
-  song: Song,
-  moment: Moment,
-  { key, section }: { readonly key: Key; readonly section: Section },
-): readonly Judgement[] {
+function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): readonly Judgement[] {
   let known = judged.get(song.players);
   if (!known) judged.set(song.players, (known = new Map()));
-  let id = `${key.text} ${moment.chordText}`;
-  for (const player of PLAYERS) {
-    const cell = moment.cells[player];
-    id +=
-      cell.kind === 'grip'
-        ? `|${cell.step ? cellPitches(cell, song.players[player]).join('_') : cell.grip.join()} ${moment.soundTicks[player]} ${rigIn(song, player, { section, bar: moment }).gain}`
-        : `|${cell.kind}`;
+  const moment = place.moments[place.index]!;
+  const scene = sceneAt(song, place, ground);
+  let id = `${ground.key.text} ${moment.chordText} ${scene.complete} ${moment.ticks}`;
+  for (const part of scene.parts) {
+    const { player, pitches, soundTicks, gain, standTicks, moving, figure, dirtMeant } = part;
+    const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}`;
+    id += `|${player} ${pitches.join('_')} ${soundTicks} ${gain} ${standTicks} ${flags}`;
   }
   for (const ticks of Object.values(moment.overlapTicks)) id += ` ${ticks}`;
   let list = known.get(id);
   if (!list) {
-    list = judge(sceneAt(song, moment, { key, section }));
+    list = judge(scene);
     if (known.size >= MOST_JUDGED) known.clear();
     known.set(id, list);
   }
   return list;
+}
+
+/** Players whose cell is still open where it is written. */
+function openAt(moments: readonly Moment[], index: number): readonly Judgement[] {
+  const { cells } = moments[index]!;
+  return openPlayers(
+    PLAYERS.filter((player) => cells[player].kind === 'open' && startsHere(moments, index, player)),
+  );
 }
 
 const MOST_JUDGED = 4000;

@@ -3,7 +3,9 @@
  * (see split). Start with findings.ts; judge.ts says what is wrong with one moment, and push, flam, stop, ring, delay,
  * line and shift what is wrong over time. Every number is in thresholds.ts.
  */
-export { keepingOf, keptList, playingFindings, sceneAt, songFindings, type Finding } from './findings';
+export { keepingOf, keptList, playingFindings, songFindings, type Finding } from './findings';
+export { causesOf, songCauses, type Cause } from './causes';
+export { sceneAt } from './scene-at';
 export {
   comesOutOf,
   connectionsOf,
@@ -22,4 +24,3 @@ export { mudOf, type Mud } from './mud';
 export { rubBetween, rubScore, type Rub } from './rub';
 export { soundingParts, type Level, type Part, type Scene } from './scene';
 export { energyOf, erbRate, overlap } from './separation';
-export { DIRT_UNIT } from './thresholds';

@@ -1,23 +1,22 @@
 import { PLAYER_WORDS, type Player } from '../form/index';
-import {
-  belongs,
-  hasThird,
-  intervalWords,
-  pitchClass,
-  pretty,
-  spell,
-  thirdOf,
-  toneName,
-  type Midi,
-} from '../pitch/index';
-import { gainClass, gripDirt } from '../sound/index';
+import { belongs, intervalWords, pitchClass, pretty, spell, type Midi } from '../pitch/index';
 import type { FindingKind } from '../song/index';
+import { gain } from './gain';
 import { levelOf } from './level';
 import { mudOf } from './mud';
+import { registers } from './registers';
 import { rubBetween, wrongThird } from './rub';
-import { soundingParts, togetherTicks, type Level, type Part, type Scene } from './scene';
-import { energyOf, overlap } from './separation';
-import { CROWDING_OVERLAP, CROWDING_OVERLAP_BAD, CROWDING_SPAN, DIRT_UNIT, WATCH_FROM } from './thresholds';
+import {
+  heardTicks,
+  soundingParts,
+  togetherTicks,
+  tonesOf,
+  type Level,
+  type Part,
+  type Scene,
+} from './scene';
+import { WATCH_FROM } from './thresholds';
+import { missingTones, otherChord, otherChordParts } from './tones';
 import { article, nameIn } from './words';
 
 /** One thing to say about a moment, without its place in the song. */
@@ -32,23 +31,27 @@ export interface Judgement {
   readonly score: number;
 }
 
-/** Everything to say about what sounds together, the worst first. */
+/** Everything to say about what sounds together, the worst first. What only time tells is said in over-time rooms. */
 export function judge(scene: Scene): readonly Judgement[] {
   const parts = soundingParts(scene);
+  const others = otherChordParts(scene, parts);
+  const right = parts.filter((part) => !others.includes(part));
+  const rubs = rubsIn(scene, parts);
+  const wrong = rubs.filter((rub) => rub.parts.some((part) => others.includes(part)));
   const list = [
     ...mud(scene, parts),
     ...gain(scene, parts),
-    ...rubs(scene, parts),
-    ...lowestNote(scene, parts),
-    ...missingThird(scene, parts),
-    ...registers(scene, parts),
+    ...otherChord(scene, others, Math.max(0, ...wrong.map((rub) => rub.judgement.score))),
+    ...rubs.filter((rub) => !wrong.includes(rub)).map((rub) => rub.judgement),
+    ...(others.length > 0 ? [] : missingTones(scene, right)),
+    ...(others.length > 0 ? [] : registers(scene, parts)),
   ];
   return list.sort((a, b) => b.score - a.score);
 }
 
 function mud(scene: Scene, parts: readonly Part[]): Judgement[] {
   return parts.flatMap((part) => {
-    const worst = mudOf(part.pitches, part.player === 'bass');
+    const worst = mudOf(part.pitches, { isBass: part.player === 'bass', gain: part.gain });
     if (worst === null || worst.score < WATCH_FROM) return [];
     const interval = intervalWords(worst.high - worst.low);
     const text = `${who(part)}: the ${interval} ${name(scene, worst.low)}–${name(scene, worst.high)} is mud down there; a ${interval} stays clear from ${name(scene, worst.limit)} up.`;
@@ -56,101 +59,67 @@ function mud(scene: Scene, parts: readonly Part[]): Judgement[] {
   });
 }
 
-function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
-  return parts.flatMap((part) => {
-    const drive = gainClass(part.gain);
-    const score = gripDirt(part.pitches, drive) / DIRT_UNIT;
-    if (score < WATCH_FROM) return [];
-    const third = scene.chord ? thirdOf(scene.chord) : null;
-    const holdsThird = third !== null && part.pitches.some((p) => pitchClass(p) === third);
-    const why = holdsThird
-      ? `the third ${pretty(toneName(scene.chord!, third)!)} inside one driven grip turns sour; let the other guitar take it or turn down`
-      : 'these notes together in one driven grip turn sour; fewer notes or less gain would clear it';
-    const text = `${who(part)} at gain ${part.gain}: ${why}.`;
-    return [judgement('gain', score, [part.player], part.pitches, text)];
-  });
+interface FoundRub {
+  readonly parts: readonly Part[];
+  readonly judgement: Judgement;
+  /** The pitch class that does not belong to the chord; null where both do. */
+  readonly stranger: number | null;
 }
 
-function rubs(scene: Scene, parts: readonly Part[]): Judgement[] {
-  const list: Judgement[] = [];
+/** What rubs, each foreign note once, where it is worst. */
+function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
+  const list: FoundRub[] = [];
   parts.forEach((a, i) => {
     for (const b of parts.slice(i)) {
-      const ticks = togetherTicks(scene, a, b);
-      const rub = ticks === 0 ? null : rubBetween(a, b, scene.chord, ticks);
-      if (rub === null || rub.score < WATCH_FROM) continue;
-      const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
-      const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];
-      const distance = intervalWords(high - low);
-      const stranger = [high, low].find((p) => scene.chord !== null && !belongs(scene.chord, p));
-      const why =
-        stranger === undefined
-          ? ''
-          : ` ${pretty(spell(stranger, scene.key))} is not in ${pretty(scene.chord!.text)}.`;
-      const text =
-        a === b
-          ? `${who(a)}: ${name(scene, high)} rubs ${name(scene, low)}, ${article(distance)} in one grip.${why}`
-          : `${who(upper)}’s ${name(scene, high)} rubs ${who(lower)}’s ${name(scene, low)}: ${article(distance)}.${why}`;
-      const players = a === b ? [a.player] : [a.player, b.player];
-      list.push(judgement('rub', rub.score, players, [low, high], text));
-    }
-    const third = wrongThird(a, scene.chord);
-    if (third !== null && third.score >= WATCH_FROM) {
-      const text = `${who(a)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
-      list.push(judgement('rub', third.score, [a.player], [third.pitch], text));
+      const found = rubOf(scene, a, b);
+      if (found) list.push(found);
     }
   });
-  return list;
-}
-
-function lowestNote(scene: Scene, parts: readonly Part[]): Judgement[] {
-  const { chord } = scene;
-  if (chord === null || !scene.complete || parts.length === 0) return [];
-  const lowest = parts.reduce((low, part) => (part.pitches[0]! < low.pitches[0]! ? part : low));
-  const pitch = lowest.pitches[0]!;
-  if (pitchClass(pitch) === chord.bassPc) return [];
-  const inChord = belongs(chord, pitch);
-  const wanted = pretty(chord.bass ?? chord.root);
-  const text = `${who(lowest)} has ${name(scene, pitch)} lowest; ${pretty(chord.text)} wants ${wanted} there${inChord ? '' : ', and the note is not in the chord'}.`;
-  return [judgement('wrong-bass', inChord ? 0.6 : 1.6, [lowest.player], [pitch], text)];
-}
-
-function missingThird(scene: Scene, parts: readonly Part[]): Judgement[] {
-  const { chord } = scene;
-  if (chord === null || !scene.complete || parts.length === 0 || !hasThird(chord)) return [];
-  const third = thirdOf(chord);
-  if (parts.some((part) => part.pitches.some((p) => pitchClass(p) === third))) return [];
-  const text = `No one has the third of ${pretty(chord.text)} (${pretty(toneName(chord, third!)!)}): leaner and firmer, neither major nor minor.`;
-  return [{ kind: 'missing-third', level: 'note', players: [], pitches: [], text, score: 0 }];
-}
-
-/** Two guitars in one register: the same notes are a doubling, different ones crowd. */
-function registers(scene: Scene, parts: readonly Part[]): Judgement[] {
-  const a = parts.find((part) => part.player === 'guitar1');
-  const b = parts.find((part) => part.player === 'guitar2');
-  if (!a || !b || togetherTicks(scene, a, b) === 0) return [];
-  const players: Player[] = ['guitar1', 'guitar2'];
-  const [fewer, more] = a.pitches.length <= b.pitches.length ? [a, b] : [b, a];
-  if (fewer.pitches.every((p) => more.pitches.includes(p))) {
-    const same = a.pitches.length === b.pitches.length;
-    const text = same
-      ? 'Both guitars play the same notes: a deliberate doubling.'
-      : `${who(fewer)} doubles notes of ${who(more)}: a deliberate doubling.`;
-    return [{ kind: 'doubling', level: 'note', players, pitches: a.pitches, text, score: 0 }];
+  for (const part of parts) {
+    const third = part.moving ? null : wrongThird(part, scene.chord, heardTicks(part.soundTicks, scene));
+    if (third === null || third.score < WATCH_FROM || isBlue(part)) continue;
+    const text = `${who(part)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
+    list.push({
+      parts: [part],
+      judgement: judgement('rub', third.score, [part.player], [third.pitch], text),
+      stranger: pitchClass(third.pitch),
+    });
   }
-  const shared = overlap(energyOf(a.pitches), energyOf(b.pitches));
-  if (spanOverlap(a.pitches, b.pitches) <= CROWDING_SPAN || shared < CROWDING_OVERLAP) return [];
-  const low = Math.max(a.pitches[0]!, b.pitches[0]!) as Midi;
-  const high = Math.min(a.pitches.at(-1)!, b.pitches.at(-1)!) as Midi;
-  const text = `Both guitars sit in ${name(scene, low)}–${name(scene, high)} with different notes; one of them could move up or play less.`;
-  const score = shared >= CROWDING_OVERLAP_BAD ? 1 : 0.6;
-  return [judgement('crowding', score, players, [low, high], text)];
+  const byScore = list.sort((a, b) => b.judgement.score - a.judgement.score);
+  return byScore.filter(
+    (rub, i) =>
+      rub.stranger === null || !byScore.slice(0, i).some((worse) => worse.stranger === rub.stranger),
+  );
 }
 
-/** Share of the narrower span that both have; a single note counts as a semitone wide. */
-function spanOverlap(a: readonly Midi[], b: readonly Midi[]): number {
-  const shared = Math.min(a.at(-1)!, b.at(-1)!) - Math.max(a[0]!, b[0]!) + 1;
-  const narrower = Math.min(a.at(-1)! - a[0]!, b.at(-1)! - b[0]!) + 1;
-  return Math.max(0, shared) / narrower;
+/** A single held note over a chord is a lead's, where the other third is blue. */
+function isBlue(part: Part): boolean {
+  return part.player !== 'bass' && tonesOf(part).size === 1;
+}
+
+function rubOf(scene: Scene, a: Part, b: Part): FoundRub | null {
+  if (a.moving || b.moving) return null;
+  const once = togetherTicks(scene, a, b);
+  const rub = once === 0 ? null : rubBetween(a, b, scene.chord, heardTicks(once, scene));
+  if (rub === null || rub.score < WATCH_FROM) return null;
+  const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
+  const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];
+  const distance = intervalWords(high - low);
+  const stranger = [high, low].find((p) => scene.chord !== null && !belongs(scene.chord, p));
+  const why =
+    stranger === undefined
+      ? ''
+      : ` ${pretty(spell(stranger, scene.key))} is not in ${pretty(scene.chord!.text)}.`;
+  const text =
+    a === b
+      ? `${who(a)}: ${name(scene, high)} rubs ${name(scene, low)}, ${article(distance)} in one grip.${why}`
+      : `${who(upper)}’s ${name(scene, high)} rubs ${who(lower)}’s ${name(scene, low)}: ${article(distance)}.${why}`;
+  const players = a === b ? [a.player] : [a.player, b.player];
+  return {
+    parts: a === b ? [a] : [a, b],
+    judgement: judgement('rub', rub.score, players, [low, high], text),
+    stranger: stranger === undefined ? null : pitchClass(stranger),
+  };
 }
 
 function judgement(

@@ -1,6 +1,6 @@
 import { lowestClear } from '../sound/index';
 import type { Midi } from '../pitch/index';
-import { BASS_COMPOUND_LOWER, MUD_SEMITONES } from './thresholds';
+import { BASS_COMPOUND_LOWER, EDGE_GAIN, MUD_SEMITONES } from './thresholds';
 
 /** The worst pair of one player's own notes against the low interval limits. */
 export interface Mud {
@@ -11,8 +11,31 @@ export interface Mud {
   readonly limit: Midi;
 }
 
+/** G2: the third at the bottom of an open G is how that chord sounds (common practice). */
+const OPEN_G = 43;
+
+/**
+ * A fifth at the bottom of a bass is a boom, not a clash; spread tones over a drop-tuned root are accepted when driven
+ * (common practice).
+ */
+function scoreOf(
+  under: number,
+  { isBass, of, isFifth, bare }: { isBass: boolean; of: { gain: number }; isFifth: boolean; bare: boolean },
+): number {
+  const score = under / MUD_SEMITONES;
+  if (isBass && isFifth) return under > 0 ? BASS_FIFTH : 0;
+  if (!isBass && bare && of.gain > EDGE_GAIN) return Math.min(score, SPREAD_MOST);
+  return score;
+}
+
+const BASS_FIFTH = 0.7;
+/** D2: from here up a bass's own fifth is clear. */
+const BASS_FIFTH_CLEAR = 38;
+const SPREAD_MOST = 0.4;
+
 /** Null when every interval lies high enough. `pitches` in any order. */
-export function mudOf(pitches: readonly Midi[], isBass: boolean): Mud | null {
+export function mudOf(pitches: readonly Midi[], of: { isBass: boolean; gain: number }): Mud | null {
+  const { isBass } = of;
   let worst: Mud | null = null;
   // The fourth inside root, fifth and octave only turns the fifth over (common practice).
   const bare = new Set(pitches.map((p) => p % 12)).size <= 2;
@@ -23,8 +46,15 @@ export function mudOf(pitches: readonly Midi[], isBass: boolean): Mud | null {
       if (bare && !isBass && (high - low) % 12 === 5) continue;
       const clear = lowestClear(high - low);
       if (clear === null) continue;
-      const limit = (isBass && high - low > 12 ? clear - BASS_COMPOUND_LOWER : clear) as Midi;
-      const score = (limit - low) / MUD_SEMITONES;
+      const limit = (
+        isBass && high - low > 12
+          ? clear - BASS_COMPOUND_LOWER
+          : isBass && high - low === 7
+            ? BASS_FIFTH_CLEAR
+            : clear
+      ) as Midi;
+      if (!isBass && of.gain <= EDGE_GAIN && low >= OPEN_G && high - low <= 4) continue;
+      const score = scoreOf(limit - low, { isBass, of, isFifth: high - low === 7, bare });
       if (score > 0 && (worst === null || score > worst.score)) worst = { score, low, high, limit };
     }
   }

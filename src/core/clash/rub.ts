@@ -4,6 +4,7 @@ import type { Part } from './scene';
 import {
   BELONGS_SHARE,
   BELONGS_SHARE_SEMITONE,
+  EDGE_GAIN,
   FOREIGN_NOTE,
   RUB_UNIT,
   RUB_WEIGHT,
@@ -39,7 +40,10 @@ export function rubBetween(
     for (let j = a === b ? i + 1 : 0; j < b.pitches.length; j += 1) {
       const x = a.pitches[i]!;
       const y = b.pitches[j]!;
-      const pair = pairWeight(x, y, { chord, withBass: a.player === 'bass' || b.player === 'bass' });
+      const meant = chord !== null && belongs(chord, x) && belongs(chord, y);
+      const pair =
+        pairWeight(x, y, { chord, withBass: a.player === 'bass' || b.player === 'bass' }) *
+        (meant ? sweetShare(Math.max(a.gain, b.gain)) : 1);
       if (pair === 0) continue;
       sum += pair;
       for (const pitch of [x, y]) if (chord && !belongs(chord, pitch)) foreign.add(pitchClass(pitch));
@@ -49,6 +53,11 @@ export function rubBetween(
   if (worst === null) return null;
   const score = ((sum * drive + FOREIGN_NOTE * foreign.size) * weight) / RUB_UNIT;
   return { score, a: worst.a, b: worst.b };
+}
+
+/** What is left of a rub that the symbol names: nothing up to the edge, all of it when driven. */
+function sweetShare(gain: number): number {
+  return Math.min(1, Math.max(0, (gain - EDGE_GAIN) / (8 - EDGE_GAIN)));
 }
 
 /** What `rubBetween` says of two players, from their pitches alone; 0 when nothing rubs. Made to be asked often. */
@@ -113,7 +122,11 @@ const LOWEST = 12;
 const HIGHEST = 115;
 
 /** The major third over a minor chord or the other way, held by one player; null when there is none. */
-export function wrongThird(part: Part, chord: ChordSymbol | null): { pitch: Midi; score: number } | null {
+export function wrongThird(
+  part: Part,
+  chord: ChordSymbol | null,
+  ticks: number = part.soundTicks,
+): { pitch: Midi; score: number } | null {
   const third = chord ? thirdOf(chord) : null;
   if (chord === null || third === null) return null;
   const isMinor = pitchClass(third - chord.rootPc) === 3;
@@ -121,7 +134,7 @@ export function wrongThird(part: Part, chord: ChordSymbol | null): { pitch: Midi
   if (belongs(chord, wrong)) return null;
   const pitch = part.pitches.find((p) => pitchClass(p) === wrong);
   if (pitch === undefined) return null;
-  return { pitch, score: (WRONG_THIRD * durationWeight(part.soundTicks)) / RUB_UNIT };
+  return { pitch, score: (WRONG_THIRD * durationWeight(ticks)) / RUB_UNIT };
 }
 
 /** Weight of one pair of pitches before duration and gain; 0 for intervals that do not rub. */

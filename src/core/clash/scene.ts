@@ -12,6 +12,14 @@ export interface Part {
   readonly soundTicks: number;
   /** Amplifier gain, 0–10. */
   readonly gain: number;
+  /** How long the player stays on these pitches, before and after this moment too, in ticks; left out: this moment. */
+  readonly standTicks?: number;
+  /** One of several short notes, dyads or power chords that follow each other: heard as a line, not by itself. */
+  readonly moving?: boolean;
+  /** A dyad that takes turns with others over one held root: a boogie, a climbing fifth. */
+  readonly figure?: boolean;
+  /** Thirds in a driven amplifier are wanted here. */
+  readonly dirtMeant?: boolean;
 }
 
 /** All that sounds together at one moment, and what it is meant to be. */
@@ -23,6 +31,8 @@ export interface Scene {
   readonly overlapTicks?: Readonly<Partial<Record<PlayerPair, number>>>;
   /** False while a cell is still open: then nothing is said about what is missing. */
   readonly complete: boolean;
+  /** How long the moment lasts, in ticks; left out: as long as what sounds in it. */
+  readonly ticks?: number;
 }
 
 export type Level = 'note' | 'watch' | 'clash';
@@ -32,10 +42,21 @@ export function soundingParts(scene: Scene): readonly Part[] {
   return scene.parts.filter((part) => part.pitches.length > 0 && part.soundTicks > 0);
 }
 
-/** How long two parts of a scene are heard at once, in ticks. */
+/** How long two parts of a scene are heard at once without a break, in ticks. */
 export function togetherTicks(scene: Scene, a: Part, b: Part): number {
   const shorter = Math.min(a.soundTicks, b.soundTicks);
   if (a === b) return shorter;
   const [first, second] = PLAYERS.indexOf(a.player) < PLAYERS.indexOf(b.player) ? [a, b] : [b, a];
   return Math.min(shorter, scene.overlapTicks?.[`${first.player} ${second.player}` as PlayerPair] ?? shorter);
+}
+
+/** Strokes that come again count longer than one of them: up to four of them, half of the time they fill. */
+export function heardTicks(once: number, scene: Pick<Scene, 'ticks'>): number {
+  if (once === 0) return 0;
+  return Math.max(once, Math.min(scene.ticks ?? once, 4 * once) / 2);
+}
+
+/** Pitch classes of a part. */
+export function tonesOf({ pitches }: Pick<Part, 'pitches'>): ReadonlySet<number> {
+  return new Set(pitches.map((p) => p % 12));
 }

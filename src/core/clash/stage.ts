@@ -12,7 +12,7 @@ import {
   type Song,
   type Strike,
 } from '../song/index';
-import { barTicks, type Meter } from '../time/index';
+import { barTicks, beatTicks, type Meter } from '../time/index';
 import type { Judgement } from './judge';
 
 /** A stroke and the pitches it makes heard, lowest first; none for a dead hit. */
@@ -28,6 +28,8 @@ export interface Stage {
   readonly firsts: Readonly<Record<Player, ReadonlyMap<number, Sound>>>;
   readonly meter: Meter;
   readonly barTicks: number;
+  /** A beat as it is felt: dotted in compound metres. */
+  readonly beatTicks: number;
   readonly key: Key;
   readonly section: Section;
   readonly bars: readonly Bar[];
@@ -72,6 +74,7 @@ export function stageOf(
     tempo: of.tempo,
     meter,
     barTicks: barTicks(meter),
+    beatTicks: beatTicks(meter),
     key: of.key,
     section,
     bars,

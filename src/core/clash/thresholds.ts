@@ -5,6 +5,8 @@
  */
 export const CLASH_FROM = 1;
 export const WATCH_FROM = 0.5;
+/** What is only told, where a slope runs on below. */
+export const NOTE_FROM = 0.3;
 
 /** Semitones under a low interval limit that make one clash. */
 export const MUD_SEMITONES = 4;
@@ -12,8 +14,15 @@ export const MUD_SEMITONES = 4;
 export const BASS_COMPOUND_LOWER = 3;
 /** Rub weight that makes one clash. */
 export const RUB_UNIT = 0.9;
-/** Dirt that makes one clash. */
-export const DIRT_UNIT = 0.8;
+/** What is left of dirt in a figure over one root (a boogie, a climbing fifth). */
+export const DIRT_FIGURE_SHARE = 0.35;
+/** Up to here an amplifier is at the edge: colours of a chord are heard, sweet rubs are sweet. */
+export const EDGE_GAIN = 4.5;
+
+/** A grip that holds another chord than the symbol says, before what it rubs is added. */
+export const OTHER_CHORD = 0.85;
+/** Shorter than this a step that everybody takes together is a riff or a slide. */
+export const RIFF_TICKS = 1920;
 
 /** Base weights of a pair by its distance. */
 export const RUB_WEIGHT = {
@@ -43,9 +52,29 @@ export const CROWDING_SPAN = 0.5;
 /** … and their energy shares this much of the ear's bands (identical 1, well apart 0.2–0.3). */
 export const CROWDING_OVERLAP = 0.55;
 export const CROWDING_OVERLAP_BAD = 0.72;
+/** Two clean guitars are a note at most; from this gain of the cleaner one on it counts in full. */
+export const CROWDING_CLEAN_MOST = 0.35;
+export const CROWDING_DRIVEN_FROM = 6;
 
 /** A stretch this close to the hand's limit is worth watching (common practice). */
 export const REACH_WATCH_SHARE = 0.9;
+
+/** The lowest note is another one of the chord; foreign to it for two beats and more; foreign for less. */
+export const WRONG_BASS = 0.6;
+export const WRONG_BASS_FOREIGN = 1.6;
+export const WRONG_BASS_BRIEF = 0.9;
+
+/** Major or minor is not heard where a root changes from one to the other. */
+export const UNHEARD_THIRD = 0.7;
+
+/** A string is picked that the grip does not hold. */
+export const EMPTY_STRING = 0.7;
+
+/** Two busy guitars: so many strokes a beat each, at most this share of them together, this share of their range. */
+export const STEPS_ON = 0.7;
+export const BUSY_STROKES_A_BEAT = 1.5;
+export const STEPS_ON_APART = 0.6;
+export const STEPS_ON_SPAN = 0.5;
 
 // What sounds when. All common practice, set with the labelled cases in test/judgement-cases.ts.
 

@@ -34,6 +34,13 @@ export const FINDING_KINDS = [
   'reach',
   'shift',
   'range',
+  'other-chord',
+  'unheard-third',
+  'missing-tone',
+  'empty-string',
+  'steps-on',
+  'pedal',
+  'open',
 ] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 

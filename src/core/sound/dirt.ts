@@ -127,7 +127,9 @@ const LOW_THIRD_TO = 54;
 
 function heard(pitches: readonly Midi[], saturated: number): number {
   if (tonesOf(pitches).size <= 2) {
-    const isTritone = pitches.some((p) => (p - pitches[0]!) % 12 !== 0 && Math.abs(p - pitches[0]!) % 12 === 6);
+    const isTritone = pitches.some(
+      (p) => (p - pitches[0]!) % 12 !== 0 && Math.abs(p - pitches[0]!) % 12 === 6,
+    );
     return Math.max(along(DYAD_HEARD, saturated), isTritone ? TRITONE_HEARD : 0);
   }
   const low = 1 + (LOW_THIRD - 1) * lowThird(pitches);

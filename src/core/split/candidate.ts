@@ -1,4 +1,4 @@
-import { DIRT_UNIT, energyOf, mudOf, overlap, rubBetween, rubScore, type Part } from '../clash/index';
+import { energyOf, mudOf, overlap, rubBetween, rubScore, type Part } from '../clash/index';
 import type { Player } from '../form/index';
 import { DEVICES, handFret, type Device, type KnownGrip } from '../grip/index';
 import { spanMm, type Instrument } from '../instrument/index';
@@ -126,7 +126,7 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
     effort: Math.round(w.EFFORT_POINTS * c.known.effort) + w.GAP_POINTS * gapsIn(c),
     device: role.devices[c.known.device] ?? OTHER_DEVICE,
     register: w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - role.top),
-    mud: Math.round(w.CLASH_POINTS * (mudOf(c.pitches, isBass)?.score ?? 0)),
+    mud: Math.round(w.CLASH_POINTS * (mudOf(c.pitches, { isBass, gain: instrument.gain })?.score ?? 0)),
     dirt: Math.round(w.CLASH_POINTS * gripDirt(c.pitches, instrument.gain)),
     voice: inVoice ? w.IN_VOICE_POINTS : 0,
   };

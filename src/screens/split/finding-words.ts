@@ -21,6 +21,13 @@ export const KIND_WORDS: Readonly<Record<Kind, string>> = {
   reach: 'Stretch',
   shift: 'Quick shift',
   range: 'No such fret',
+  'other-chord': 'Not that chord',
+  'unheard-third': 'Major or minor?',
+  'missing-tone': 'Tone missing',
+  'empty-string': 'String not held',
+  'steps-on': 'Steps on a part',
+  pedal: 'Pedal',
+  open: 'Still open',
 };
 
 /** The same inside a sentence. */

@@ -84,7 +84,7 @@ export function modelOf(song: Song, selection: Selection, findings: readonly Fin
     (f) => f.pass === selection.pass || (f.pass === 1 && !different.includes(f.bar - 1)),
   );
   const here = inSection.filter((f) => isAt(f, moment)).sort((a, b) => b.score - a.score);
-  const scene = sceneAt(song, moment, playing);
+  const scene = sceneAt(song, { moments, index: momentIndex }, playing);
   return {
     song,
     selection,

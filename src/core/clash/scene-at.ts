@@ -1,0 +1,117 @@
+import { PLAYERS, type Player, type Section } from '../form/index';
+import type { Key, Midi } from '../pitch/index';
+import { cellPitches, rigIn, type Moment, type Song } from '../song/index';
+import { TICKS_PER_QUARTER } from '../time/index';
+import { tonesOf, type Part, type Scene } from './scene';
+
+/** Where a moment stands: the moments of its section on that pass, and which of them it is. */
+export interface MomentPlace {
+  readonly moments: readonly Moment[];
+  readonly index: number;
+}
+
+/** What is judged with it. */
+export interface SceneGround {
+  readonly key: Key;
+  readonly section: Pick<Section, 'sounds'>;
+  /** Thirds in a driven amplifier are wanted in this section. */
+  readonly dirtMeant?: boolean;
+}
+
+/** What sounds at a moment of a section, ready to be judged. */
+export function sceneAt(
+  song: Pick<Song, 'players'>,
+  { moments, index }: MomentPlace,
+  { key, section, dirtMeant = false }: SceneGround,
+): Scene {
+  const moment = moments[index]!;
+  const parts = PLAYERS.flatMap((player): Part[] => {
+    const cell = moment.cells[player];
+    if (cell.kind !== 'grip') return [];
+    const instrument = rigIn(song, player, { section, bar: moment });
+    const pitches = cellPitches(cell, instrument);
+    const stand = standOf(song, { moments, index }, player);
+    const part = {
+      player,
+      pitches,
+      soundTicks: moment.soundTicks[player],
+      gain: instrument.gain,
+      standTicks: stand.ticks,
+    };
+    return [
+      {
+        ...part,
+        ...(isMoving(part, stand) ? { moving: true } : {}),
+        ...(isFigure(part, stand) ? { figure: true } : {}),
+        ...(dirtMeant ? { dirtMeant } : {}),
+      },
+    ];
+  });
+  const complete = PLAYERS.every((player) => moment.cells[player].kind !== 'open');
+  return {
+    chord: moment.chord,
+    key,
+    parts,
+    complete,
+    overlapTicks: moment.overlapTicks,
+    ticks: moment.ticks,
+  };
+}
+
+/** How long a player stays on the same pitches around a moment, and what comes before and after. */
+interface Stand {
+  readonly ticks: number;
+  readonly before: readonly Midi[] | null;
+  readonly after: readonly Midi[] | null;
+}
+
+function standOf(song: Pick<Song, 'players'>, { moments, index }: MomentPlace, player: Player): Stand {
+  const here = pitchesIn(song, moments[index], player)!;
+  let ticks = moments[index]!.ticks;
+  let first = index - 1;
+  let before = pitchesIn(song, moments[first], player);
+  while (before !== null && samePitches(before, here)) {
+    ticks += moments[first]!.ticks;
+    first -= 1;
+    before = pitchesIn(song, moments[first], player);
+  }
+  let last = index + 1;
+  let after = pitchesIn(song, moments[last], player);
+  while (after !== null && samePitches(after, here)) {
+    ticks += moments[last]!.ticks;
+    last += 1;
+    after = pitchesIn(song, moments[last], player);
+  }
+  return { ticks, before, after };
+}
+
+function pitchesIn(
+  song: Pick<Song, 'players'>,
+  moment: Moment | undefined,
+  player: Player,
+): readonly Midi[] | null {
+  const cell = moment?.cells[player];
+  return cell?.kind === 'grip' ? cellPitches(cell, song.players[player]) : null;
+}
+
+function samePitches(a: readonly Midi[], b: readonly Midi[]): boolean {
+  return a === b || (a.length === b.length && a.every((p, i) => p === b[i]));
+}
+
+/** A line moves in quarters or faster (common practice). */
+function isMoving(part: Pick<Part, 'pitches'>, { ticks, before, after }: Stand): boolean {
+  return ticks <= TICKS_PER_QUARTER && tonesOf(part).size <= 2 && (before !== null || after !== null);
+}
+
+/** Two notes over a root that another dyad on the same root comes before or after (common practice). */
+function isFigure(part: Pick<Part, 'pitches'>, { before, after }: Stand): boolean {
+  const { pitches } = part;
+  if (tonesOf(part).size !== 2) return false;
+  return [before, after].some(
+    (other) =>
+      other !== null &&
+      other[0] === pitches[0] &&
+      tonesOf({ pitches: other }).size <= 2 &&
+      Math.abs(other.at(-1)! - pitches.at(-1)!) <= 3,
+  );
+}
