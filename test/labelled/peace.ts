@@ -263,7 +263,7 @@ peace(
   'ringing strings',
   'open top strings ring through a moving shape, clean',
   at('E', 108, 1),
-  'chords | E | F#m11 | Aadd9 | E |\nguitar1 | 022100 | 2443x0 | 577600 | 022100 |\nbass | 0xxx | 2xxx | 5xxx | 0xxx |',
+  'chords | E | F#m11 | Aadd9 | E |\nguitar1 | 022100 | 244200 | 577600 | 022100 |\nbass | 0xxx | 2xxx | 5xxx | 0xxx |',
 );
 peace(
   'ringing strings',
@@ -411,7 +411,7 @@ peace(
   'lead',
   'a quarter bend on the blue third',
   at('G', 104, 4, 6),
-  'chords | G7 | G7 |\nguitar1 | 353433 | . |\nguitar2 line | 3@3b¼ . 5@4 . 3@4 . 5@4 . | 3@3b¼ . 5@4 . 3@4 . . . |\nbass | 3xxx | . |',
+  'chords | G7 | G7 |\nguitar1 | 353433 | . |\nguitar2 line | 3@3b1/4 . 5@4 . 3@4 . 5@4 . | 3@3b1/4 . 5@4 . 3@4 . . . |\nbass | 3xxx | . |',
 );
 peace(
   'lead',
@@ -636,7 +636,7 @@ peace(
   'registers',
   'a tenth on bass under a resting guitar',
   at('A', 80, 1),
-  'chords | A | D |\nbass | 5xx6 | x5x6 |',
+  'chords | A | E |\nbass | 5xx6 | 0xx1 |',
 );
 peace(
   'bass',
@@ -710,7 +710,7 @@ peace(
   'country',
   'double stops slide into the third, edge',
   at('D', 116, 4),
-  'chords | D | A |\nguitar1 | x-x-x-6-7-x . x-x-x-7-7-x . | x-x-x-1-2-x . x-x-x-2-2-x . |\nbass | x5xx | x0xx |',
+  'chords | D | A |\nguitar1 | x-x-x-6-7-x x-x-x-7-7-x . . | x-x-x-1-2-x x-x-x-2-2-x . . |\nbass | x5xx | x0xx |',
 );
 peace(
   'metal',

@@ -22,7 +22,7 @@ function noise(said: readonly Cause[]): string[] {
   const clashes = said.filter((f) => f.level === 'clash');
   const watches = new Map<string, Cause[]>();
   for (const f of said.filter((f) => f.level === 'watch'))
-    watches.set(f.kind, [...(watches.get(f.kind) ?? []), f]);
+    watches.set(causeOf(f), [...(watches.get(causeOf(f)) ?? []), f]);
   return [
     ...clashes.map((f) => `clash ${f.kind} bar ${f.bar}: ${f.text}`),
     ...[...watches.values()]
@@ -30,6 +30,8 @@ function noise(said: readonly Cause[]): string[] {
       .map((list) => `${list.length} watches ${list[0]!.kind}: ${list.map((f) => f.text).join(' / ')}`),
   ];
 }
+
+const causeOf = (f: Cause): string => `${f.kind} ${f.players.join()}`;
 
 function missed({ kinds, least, bar }: FindCase, said: readonly Cause[]): string[] {
   const right = said.filter(

@@ -1,27 +1,36 @@
 import { PLAYER_WORDS, PLAYERS } from '../form/index';
-import { belongs, intervalWords } from '../pitch/index';
-import { delayMs, delayTicks, formatDelay } from '../time/index';
+import { belongs, intervalWords, pitchClass, type Midi } from '../pitch/index';
+import { delayMs, delayTicks, formatDelay, type Delay } from '../time/index';
 import { levelOf } from './level';
 import { foreignScore } from './ring';
-import { momentAt, rigAt, type Stage, type Timed } from './stage';
-import { DELAY_HALVES_TICKS, DELAY_SHARES, SHORTEST_OVERLAP_TICKS } from './thresholds';
+import { heardWith, momentAt, rigAt, type Stage, type Timed } from './stage';
+import { stopsOf } from './stop';
+import { DELAY_FILLS_STOP, DELAY_HALVES_TICKS, DELAY_SHARES, SHORTEST_OVERLAP_TICKS } from './thresholds';
 import { article, chordWords, nameIn } from './words';
 
 /**
- * Repeats of a struck note that fall into the next chord and rub there: repeats are notes too. The worst note for each
- * change and player is said; the first repeat counts more than the second, and the tail of a long note hardly.
+ * Repeats of a struck note that fall into the next chord and rub there a semitone off what two players hold: repeats
+ * are notes too, and else they are what a delay is chosen for. The worst note for each change and player is said; the
+ * first repeat counts more than the second, and the tail of a long note hardly. Repeats that fill a stop are said too.
  */
 export function delays(stage: Stage): readonly Timed[] {
+  return [...repeatsInChord(stage), ...repeatsInStop(stage)];
+}
+
+/** A delay as it is set and heard at the tempo: `1/8., 321 ms`. */
+function delayWords(delay: Delay, tempo: number): string {
+  const value = formatDelay(delay);
+  return delay.kind === 'ms' ? value : `${value}, ${Math.round(delayMs(delay, tempo))} ms`;
+}
+
+function repeatsInChord(stage: Stage): readonly Timed[] {
   const worst = new Map<string, Timed>();
   for (const player of PLAYERS) {
     for (const sound of stage.sounds[player]) {
       const delay = sound.pitches.length === 0 ? null : rigAt(stage, player, sound.at).delay;
       if (delay === null) continue;
       const step = delayTicks(delay, stage.tempo);
-      const value =
-        delay.kind === 'ms'
-          ? formatDelay(delay)
-          : `${formatDelay(delay)}, ${Math.round(delayMs(delay, stage.tempo))} ms`;
+      const value = delayWords(delay, stage.tempo);
       const struck = momentAt(stage, Math.max(0, sound.at));
       DELAY_SHARES.forEach((share, n) => {
         const from = sound.at + (n + 1) * step;
@@ -38,6 +47,7 @@ export function delays(stage: Stage): readonly Timed[] {
             for (const pitch of sound.pitches) {
               if (belongs(moment.chord, pitch)) continue;
               const stretch = { from: at, to: until, chord: moment.chord, player };
+              if (!isRubbedByTwo(stage, pitch, stretch)) continue;
               const found = foreignScore(stage, pitch, stretch);
               const score = found.score * share * 2 ** (-(at - from) / DELAY_HALVES_TICKS);
               const id = `${player} ${moment.start}`;
@@ -66,4 +76,34 @@ export function delays(stage: Stage): readonly Timed[] {
     }
   }
   return [...worst.values()];
+}
+
+/** Two players or more hold something a semitone off a pitch for a beat of a stretch, or all of it. */
+function isRubbedByTwo(stage: Stage, pitch: Midi, { from, to }: { from: number; to: number }): boolean {
+  const least = Math.min(stage.beatTicks, to - from);
+  const held = heardWith(stage, { from, to, not: null }).filter(
+    ({ sound, ticks }) =>
+      ticks >= least && sound.pitches.some((p) => [1, 11].includes(pitchClass(p - pitch) as number)),
+  );
+  return new Set(held.map((h) => h.player)).size >= 2;
+}
+
+/** Everybody stops for a beat and more, and a delay goes on. */
+function repeatsInStop(stage: Stage): readonly Timed[] {
+  return stopsOf(stage).flatMap((stop): readonly Timed[] => {
+    const { at, ticks, ringing, dead } = stop;
+    if (ringing !== null || dead || ticks < stage.beatTicks) return [];
+    const to = at + ticks;
+    if (heardWith(stage, { from: at, to, not: null }).length > 0) return [];
+    return PLAYERS.flatMap((player): readonly Timed[] => {
+      const last = stage.sounds[player].findLast((s) => s.at < at && s.pitches.length > 0);
+      const delay = last ? rigAt(stage, player, last.at).delay : null;
+      if (!last || delay === null) return [];
+      const repeat = last.at + delayTicks(delay, stage.tempo);
+      if (repeat + SHORTEST_OVERLAP_TICKS < at || repeat >= to) return [];
+      const text = `${PLAYER_WORDS[player]}’s repeats (${delayWords(delay, stage.tempo)}) fill the stop; switch the delay off before it, or let it be the fill.`;
+      const base = { kind: 'delay', level: levelOf(DELAY_FILLS_STOP), players: [player], text } as const;
+      return [{ ...base, pitches: last.pitches, score: DELAY_FILLS_STOP, at, ticks }];
+    });
+  });
 }

@@ -36,7 +36,6 @@ import { factsOf, momentAt, stageOf, type Stage, type Timed } from './stage';
 import { stepsOn } from './steps-on';
 import { buriedHits, ringingStops } from './stop';
 import { LONG_BARS, stretchesOf, type Stretch } from './stretches';
-import { REACH_WATCH_SHARE } from './thresholds';
 import { openPlayers } from './tones';
 import { unheardThirds } from './unheard';
 import { nameIn } from './words';
@@ -159,22 +158,20 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
   if (cell.kind !== 'grip' || cell.step) return [];
   const instrument = song.players[player];
   const base = { players: [player], pitches: [], score: 1, level: 'clash' } as const;
-  const hold = factsOf(cell.grip, instrument).hold;
-  if (hold === null) {
-    const missing = missingFret(cell.grip, instrument);
-    if (missing) {
-      const last = instrument.frets - instrument.capo;
-      const text = `${PLAYER_WORDS[player]}: fret ${missing.fret} is not there, this neck ends at ${last}.`;
-      return [{ ...base, kind: 'range', text }];
-    }
-    const refused = holdGrip(cell.grip, instrument, instrument.hand);
-    const why = refused.ok ? '' : refused.error;
-    return [{ ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold this: ${why}.` }];
+  const { hold, reach } = factsOf(cell.grip, instrument);
+  const who = PLAYER_WORDS[player];
+  const missing = missingFret(cell.grip, instrument);
+  if (missing) {
+    const last = instrument.frets - instrument.capo;
+    const text = `${who}: fret ${missing.fret} is not there, this neck ends at ${last}.`;
+    return [{ ...base, kind: 'range', text }];
   }
-  const limit = instrument.hand.spreadMm['14'];
-  if (hold.reachMm < REACH_WATCH_SHARE * limit) return [];
-  const text = `${PLAYER_WORDS[player]}: a wide stretch, ${Math.round(hold.reachMm)} mm of ${limit} mm.`;
-  return [{ ...base, kind: 'reach', text, level: 'watch', score: 0.6 }];
+  if (reach === 'ease') return [];
+  const refused = holdGrip(cell.grip, instrument, instrument.hand);
+  const why = refused.ok ? '' : refused.error;
+  if (hold === null || reach === 'out')
+    return [{ ...base, kind: 'reach', text: `${who} cannot hold this: ${why}.` }];
+  return [{ ...base, kind: 'reach', text: `${who}: a stretch, ${why}.`, level: 'watch', score: 0.6 }];
 }
 
 type Raw = Omit<Finding, 'playing' | 'kept'>;

@@ -1,11 +1,11 @@
 import { PLAYER_WORDS, type Player } from '../form/index';
-import { belongs, intervalWords, pitchClass, pretty, spell, type Midi } from '../pitch/index';
+import { intervalWords, pitchClass, pretty, spell, type Midi } from '../pitch/index';
 import type { FindingKind } from '../song/index';
 import { gain } from './gain';
 import { levelOf } from './level';
 import { mudOf } from './mud';
 import { registers } from './registers';
-import { rubBetween, wrongThird } from './rub';
+import { fits, rubBetween, wrongThird } from './rub';
 import {
   heardTicks,
   soundingParts,
@@ -105,7 +105,7 @@ function rubOf(scene: Scene, a: Part, b: Part): FoundRub | null {
   const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
   const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];
   const distance = intervalWords(high - low);
-  const stranger = [high, low].find((p) => scene.chord !== null && !belongs(scene.chord, p));
+  const stranger = [high, low].find((p) => scene.chord !== null && !fits(scene.chord, p));
   const why =
     stranger === undefined
       ? ''

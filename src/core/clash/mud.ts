@@ -53,7 +53,7 @@ export function mudOf(pitches: readonly Midi[], of: { isBass: boolean; gain: num
             ? BASS_FIFTH_CLEAR
             : clear
       ) as Midi;
-      if (!isBass && of.gain <= EDGE_GAIN && low >= OPEN_G && high - low <= 4) continue;
+      if (!isBass && of.gain <= EDGE_GAIN && low >= OPEN_G && [3, 4].includes(high - low)) continue;
       const score = scoreOf(limit - low, { isBass, of, isFifth: high - low === 7, bare });
       if (score > 0 && (worst === null || score > worst.score)) worst = { score, low, high, limit };
     }

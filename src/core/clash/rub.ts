@@ -40,19 +40,36 @@ export function rubBetween(
     for (let j = a === b ? i + 1 : 0; j < b.pitches.length; j += 1) {
       const x = a.pitches[i]!;
       const y = b.pitches[j]!;
-      const meant = chord !== null && belongs(chord, x) && belongs(chord, y);
+      const meant = isMeant(chord, x, y);
       const pair =
         pairWeight(x, y, { chord, withBass: a.player === 'bass' || b.player === 'bass' }) *
         (meant ? sweetShare(Math.max(a.gain, b.gain)) : 1);
       if (pair === 0) continue;
       sum += pair;
-      for (const pitch of [x, y]) if (chord && !belongs(chord, pitch)) foreign.add(pitchClass(pitch));
+      for (const pitch of [x, y]) if (chord && !fits(chord, pitch)) foreign.add(pitchClass(pitch));
       if (worst === null || pair > worst.weight) worst = { weight: pair, a: x, b: y };
     }
   }
   if (worst === null) return null;
   const score = ((sum * drive + FOREIGN_NOTE * foreign.size) * weight) / RUB_UNIT;
   return { score, a: worst.a, b: worst.b };
+}
+
+/**
+ * Whether a pitch is at home under a symbol. A power chord names no third, sixth or seventh, so none of them is foreign
+ * to it; next to its root and its fifth only the flat second and the flat fifth are.
+ */
+export function fits(chord: ChordSymbol, pitch: number): boolean {
+  if (belongs(chord, pitch)) return true;
+  if (chord.tones.length > 2) return false;
+  const above = pitchClass(pitch - chord.rootPc) as number;
+  return above !== 1 && above !== 6;
+}
+
+/** Both are at home, and one of them is named. */
+function isMeant(chord: ChordSymbol | null, x: Midi, y: Midi): boolean {
+  if (chord === null || !fits(chord, x) || !fits(chord, y)) return false;
+  return belongs(chord, x) || belongs(chord, y);
 }
 
 /** What is left of a rub that the symbol names: nothing up to the edge, all of it when driven. */
@@ -78,8 +95,8 @@ export function rubScore(
       if (pair === 0) continue;
       sum += pair;
       if (chord === null) continue;
-      if (!belongs(chord, x)) foreign |= 1 << pitchClass(x);
-      if (!belongs(chord, y)) foreign |= 1 << pitchClass(y);
+      if (!fits(chord, x)) foreign |= 1 << pitchClass(x);
+      if (!fits(chord, y)) foreign |= 1 << pitchClass(y);
     }
   }
   if (sum === 0) return 0;
@@ -147,7 +164,7 @@ export function pairWeight(
   if (base === 0) return 0;
   const register = Math.min(2.5, Math.max(0.6, 2 ** ((60 - Math.min(x, y)) / 18)));
   const { chord } = context;
-  const meant = chord !== null && belongs(chord, x) && belongs(chord, y);
+  const meant = isMeant(chord, x, y);
   const semitone = Math.abs(x - y) % 12 === 1;
   return base * register * (meant ? (semitone ? BELONGS_SHARE_SEMITONE : BELONGS_SHARE) : 1);
 }

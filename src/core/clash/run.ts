@@ -1,5 +1,5 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import { handFret, shiftSeconds } from '../grip/index';
+import { handFret, shiftSeconds, stretchedHand } from '../grip/index';
 import { spanMm } from '../instrument/index';
 import { lineHand, stepTrouble, type LineStep } from '../line/index';
 import { tooFast } from './shift';
@@ -50,8 +50,14 @@ function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
     const wide = frets.length < 2 ? 0 : spanMm(rig, Math.min(...frets), Math.max(...frets));
     const limit = rig.hand.spreadMm['14'];
     if (wide <= limit) return [];
-    const text = `${PLAYER_WORDS[player]} cannot hold these two notes: reach ${Math.round(wide)} mm over ${limit}.`;
-    return [{ ...base, kind: 'reach', text }];
+    const reach = `reach ${Math.round(wide)} mm over ${limit}`;
+    if (wide <= stretchedHand(rig.hand).spreadMm['14']) {
+      const text = `${PLAYER_WORDS[player]}: a stretch for these two notes, ${reach}.`;
+      return [{ ...base, kind: 'reach', level: 'watch', score: 0.6, text }];
+    }
+    return [
+      { ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold these two notes: ${reach}.` },
+    ];
   });
 }
 

@@ -51,8 +51,9 @@ export function tooFast(
   const share = seconds / there;
   if (there <= 0 || share < SHIFT_WATCH_SHARE) return [];
   const fastest = Math.floor(stage.tempo / share);
-  const goes = share >= 1 ? `does not go at ${stage.tempo} bpm` : 'is tight';
-  const text = `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(to - from)} ${goes}; it goes up to ${fastest} bpm.`;
+  const goes =
+    share >= SHIFT_CLASH_SHARE ? `does not go at ${stage.tempo} bpm` : `is tight at ${stage.tempo} bpm`;
+  const text = `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(to - from)} ${goes}; it goes easily up to ${fastest} bpm.`;
   const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
   const base = { kind: 'shift', level: levelOf(score), players: [player], pitches: [], text, score } as const;
   return [{ ...base, at: Math.max(0, to), ticks: to - from }];

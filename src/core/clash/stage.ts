@@ -1,5 +1,14 @@
 import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../form/index';
-import { gripNotes, holdGrip, missingFret, stopsOf, type Grip, type Hold, type Stop } from '../grip/index';
+import {
+  gripNotes,
+  holdWithin,
+  missingFret,
+  stopsOf,
+  type Grip,
+  type Hold,
+  type ReachGrade,
+  type Stop,
+} from '../grip/index';
 import { stepPitches } from '../line/index';
 import type { Key, Midi } from '../pitch/index';
 import {
@@ -157,8 +166,10 @@ interface GripFacts {
   readonly pitches: readonly Midi[];
   /** Pitches of each string alone, none where it is silent. */
   readonly byString: readonly (readonly Midi[])[];
-  /** Null when no hand of this size holds it. */
+  /** Null when no hand has the fingers for it, or the neck not the fret. */
   readonly hold: Hold | null;
+  /** How far the hand has to stretch for it; null with `hold`. */
+  readonly reach: ReachGrade | null;
   readonly stops: readonly Stop[];
 }
 
@@ -172,10 +183,11 @@ export function factsOf(grip: Grip, rig: Rig): GripFacts {
   if (!found) {
     const byString: Midi[][] = grip.map(() => []);
     for (const note of gripNotes(grip, rig)) byString[note.string]!.push(note.midi);
-    const read = missingFret(grip, rig) ? null : holdGrip(grip, rig, rig.hand);
-    const hold = read?.ok ? read.value : null;
+    const read = missingFret(grip, rig) ? null : holdWithin(grip, rig, rig.hand);
+    const hold = read?.ok ? read.value.hold : null;
+    const reach = read?.ok ? read.value.reach : null;
     const stops = hold === null ? [] : stopsOf(grip, hold);
-    found = { pitches: byString.flat().sort((a, b) => a - b), byString, hold, stops };
+    found = { pitches: byString.flat().sort((a, b) => a - b), byString, hold, reach, stops };
     known.set(grip, found);
   }
   return found;

@@ -56,9 +56,6 @@ export const CROWDING_OVERLAP_BAD = 0.72;
 export const CROWDING_CLEAN_MOST = 0.35;
 export const CROWDING_DRIVEN_FROM = 6;
 
-/** A stretch this close to the hand's limit is worth watching (common practice). */
-export const REACH_WATCH_SHARE = 0.9;
-
 /** The lowest note is another one of the chord; foreign to it for two beats and more; foreign for less. */
 export const WRONG_BASS = 0.6;
 export const WRONG_BASS_FOREIGN = 1.6;
@@ -109,6 +106,8 @@ export const STRUMMED_ACROSS_SHARE = 0.8;
 
 /** How loud the first and second repeat of a delay are against the note. */
 export const DELAY_SHARES = [0.8, 0.4] as const;
+/** Everybody stops, and the repeats of a delay go on. */
+export const DELAY_FILLS_STOP = 0.7;
 /** A repeated note has lost half of itself after this long: two beats. */
 export const DELAY_HALVES_TICKS = 1920;
 
@@ -122,4 +121,4 @@ export const LINE_NOTE = 0.18;
 /** A way between grips that takes this share of the time there is, is tight; from 1 it does not go … */
 export const SHIFT_WATCH_SHARE = 0.9;
 /** … and from here nobody gets it across by cutting the note before short. */
-export const SHIFT_CLASH_SHARE = 1.2;
+export const SHIFT_CLASH_SHARE = 1.4;

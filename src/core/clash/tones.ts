@@ -23,6 +23,8 @@ import { nameIn, playersWords } from './words';
 export function otherChordParts(scene: Scene, parts: readonly Part[]): readonly Part[] {
   const { chord } = scene;
   if (chord === null || isTogether(parts)) return [];
+  // What comes a little before its chord is early, not wrong.
+  if ((scene.ticks ?? TICKS_PER_QUARTER) < TICKS_PER_QUARTER) return [];
   return parts.filter((part) => isOtherChord(part, chord));
 }
 
@@ -31,8 +33,7 @@ function isOtherChord(part: Part, chord: ChordSymbol): boolean {
   const stand = part.standTicks ?? part.soundTicks;
   if (tones.length < 2 || part.moving || stand < TICKS_PER_QUARTER) return false;
   const inside = tones.filter((pc) => belongs(chord, pc)).length;
-  if (inside === 0) return true;
-  // Two notes are a power chord on another root, or an upper part that shares one with it.
+  // Two notes are a power chord on another root, or an upper part over the chord.
   if (tones.length === 2)
     return isBareFifth(part) && inside < 2 && !tones.includes(chord.rootPc) && isLow(part);
   return inside / tones.length < 0.5;

@@ -45,6 +45,34 @@ export function spreadLimitMm(hand: Hand, a: number, b: number): number {
   return hand.spreadMm[`${Math.min(a, b)}${Math.max(a, b)}` as FingerPair];
 }
 
+/** Beyond its limits a hand stretches by about this much; further it does not reach (common practice). */
+const STRETCH = 1.14;
+/** So wide that only the number of fingers counts: to say how a grip would be held that is out of reach. */
+const ANY_WIDTH = 4;
+
+/** The hand at full stretch. Remembered. */
+export function stretchedHand(hand: Hand): Hand {
+  return widened(hand, STRETCH, stretched);
+}
+
+/** A hand of any width with these fingers. Remembered. */
+export function handOfAnyWidth(hand: Hand): Hand {
+  return widened(hand, ANY_WIDTH, wide);
+}
+
+const stretched = new WeakMap<Hand, Hand>();
+const wide = new WeakMap<Hand, Hand>();
+
+function widened(hand: Hand, by: number, known: WeakMap<Hand, Hand>): Hand {
+  let made = known.get(hand);
+  if (!made) {
+    const limits = FINGER_PAIRS.map((pair) => [pair, hand.spreadMm[pair] * by]);
+    made = { ...hand, spreadMm: Object.fromEntries(limits) as Hand['spreadMm'] };
+    known.set(hand, made);
+  }
+  return made;
+}
+
 /** Pairs whose limit differs from the hand's size, in the order of `FINGER_PAIRS`. */
 export function ownLimits(hand: Hand): readonly FingerPair[] {
   return FINGER_PAIRS.filter((pair) => hand.spreadMm[pair] !== HANDS[hand.size].spreadMm[pair]);

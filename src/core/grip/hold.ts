@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/index';
 import type { Fret, Instrument } from '../instrument/index';
 import { missingFret, type Grip } from './grip';
-import { spreadLimitMm, type Hand } from './hand';
+import { handOfAnyWidth, spreadLimitMm, stretchedHand, type Hand } from './hand';
 import { findPresses, found, mmBetween, reachFor, SILENT, THUMB, type Reach } from './press';
 
 /** 1 index … 4 little finger; 'T' the thumb over the neck. */
@@ -40,6 +40,29 @@ export function holdGrip(grip: Grip, instrument: Instrument, hand: Hand): Result
   const frets = fretArray(grip);
   if (findPresses(frets, reach) === Infinity) return fail(refusal(frets, reach));
   return ok(holdFound(frets.length, reach));
+}
+
+/** Whether a hand holds a grip at ease, at full stretch, or would have to be wider. */
+export type ReachGrade = 'ease' | 'stretch' | 'out';
+
+/** How a grip is held, or would be by a wider hand of as many fingers; fails as `holdGrip` where fingers or frets are missing. */
+export function holdWithin(
+  grip: Grip,
+  instrument: Instrument,
+  hand: Hand,
+): Result<{ readonly hold: Hold; readonly reach: ReachGrade; readonly hand: Hand }> {
+  const hands = [
+    ['ease', hand],
+    ['stretch', stretchedHand(hand)],
+    ['out', handOfAnyWidth(hand)],
+  ] as const;
+  let refused: Result<Hold> | null = null;
+  for (const [reach, tried] of hands) {
+    const held = holdGrip(grip, instrument, tried);
+    if (held.ok) return ok({ hold: held.value, reach, hand: tried });
+    refused ??= held;
+  }
+  return refused as Result<never>;
 }
 
 /** A grip as the fret array of the search. */

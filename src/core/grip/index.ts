@@ -19,12 +19,13 @@ export {
   HAND_SIZES,
   HANDS,
   ownLimits,
+  stretchedHand,
   SPREAD_RANGE_MM,
   type FingerPair,
   type Hand,
   type HandSize,
 } from './hand';
-export { holdGrip, type Finger, type Hold, type Press } from './hold';
+export { holdGrip, holdWithin, type Finger, type Hold, type Press, type ReachGrade } from './hold';
 export { ringsOn, stopsOf, stopWords, type RingingString, type Stop } from './stops';
 export { crossingOf, type Crossing } from './crossing';
 export { deviceOf, deviceWords, DEVICES, type Device } from './device';

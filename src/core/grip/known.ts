@@ -4,7 +4,7 @@ import { deviceOfGrip, type Device } from './device';
 import { effortOfFound, fingersOfFound } from './effort';
 import type { Grip } from './grip';
 import type { Hand } from './hand';
-import { fretArray, holdFound, holdGrip, type Hold } from './hold';
+import { fretArray, holdFound, holdWithin, type Hold, type ReachGrade } from './hold';
 import { findPresses, reachFor, type Reach } from './press';
 import { findStops, stopsOf, type Stop } from './stops';
 
@@ -17,22 +17,25 @@ export interface KnownGrip {
   readonly effort: number;
   readonly hold: Hold;
   readonly stops: readonly Stop[];
+  /** Whether the hand holds it at ease; naming, drawing and judging what sounds do not ask that. */
+  readonly reach: ReachGrade;
 }
 
-/** Everything about one grip a player typed, or why it cannot be held. */
+/** Everything about one grip a player typed, or why no fingers can hold it. */
 export function knowGrip(
   grip: Grip,
   context: { instrument: Instrument; hand: Hand; chord: ChordSymbol | null },
 ): KnownGrip | { readonly refused: string } {
   const { instrument, hand, chord } = context;
-  const hold = holdGrip(grip, instrument, hand);
-  if (!hold.ok) return { refused: hold.error };
+  const held = holdWithin(grip, instrument, hand);
+  if (!held.ok) return { refused: held.error };
+  const { hold } = held.value;
   const open = openStrings(instrument);
   const pitches = grip.flatMap((fret, i) =>
     fret === null ? [] : [(open[i]! + instrument.capo + fret) as Midi],
   );
   if (pitches.length === 0) return { refused: 'all strings are silent; use r for a rest' };
-  const reach = reachFor(instrument, hand);
+  const reach = reachFor(instrument, held.value.hand);
   const frets = fretArray(grip);
   const fingers = new Int8Array(frets.length);
   const stops = new Int8Array(frets.length);
@@ -44,8 +47,9 @@ export function knowGrip(
     pitches,
     device: deviceOfGrip(grip, pitches, chord),
     effort: effortOfFound(frets, stops, reach),
-    hold: hold.value,
-    stops: stopsOf(grip, hold.value),
+    hold,
+    stops: stopsOf(grip, hold),
+    reach: held.value.reach,
   };
 }
 
@@ -55,6 +59,7 @@ export class FoundGrip implements KnownGrip {
   readonly pitches: readonly Midi[];
   readonly device: Device;
   readonly effort: number;
+  readonly reach = 'ease';
   readonly #reach: Reach;
   #hold: Hold | null = null;
   #stops: readonly Stop[] | null = null;

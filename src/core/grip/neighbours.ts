@@ -124,7 +124,7 @@ function knowAll(
 ): readonly KnownGrip[] {
   return grips.flatMap((grip) => {
     const known = knowGrip(grip, context);
-    if ('refused' in known || known.device === 'mixed') return [];
+    if ('refused' in known || known.reach === 'out' || known.device === 'mixed') return [];
     return known.stops.some((stop) => stop.by === 'nothing') ? [] : [known];
   });
 }

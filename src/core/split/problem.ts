@@ -272,7 +272,7 @@ const fixed = new WeakMap<
 function unholdable(grip: KnownGrip['grip'], { instrument }: Pick<Seat, 'instrument'>): KnownGrip {
   const pitches = [...gripPitches(grip, instrument)].sort((a, b) => a - b);
   const hold = { presses: [], fingers: grip.map(() => null), reachMm: 0 };
-  return { grip, pitches, device: 'mixed', hold, stops: [], effort: 4 };
+  return { grip, pitches, device: 'mixed', hold, stops: [], effort: 4, reach: 'out' };
 }
 
 /** Remembered per instrument and role for each chord, length and voice: songs repeat themselves. */
