@@ -4,7 +4,7 @@ import { formatProblem, type Problem } from '../src/core/base/index';
 import {
   connectionsOf,
   practiceOrder,
-  songFindings,
+  songCauses,
   songWords,
   timesOf,
   type Finding,
@@ -29,7 +29,17 @@ import type { Options } from './options';
 /** `check FILE`: what clashes. */
 export async function checkCommand(path: string): Promise<unknown> {
   const song = await readSongFile(path);
-  const findings = songFindings(song).map(printed);
+  const findings = songCauses(song).map((cause) => ({
+    ...printed(cause),
+    places: cause.places.map(({ pass, bar, beat, beats, level, notes }) => ({
+      pass,
+      bar,
+      beat,
+      beats,
+      level,
+      notes,
+    })),
+  }));
   const connections = connectionsOf(song);
   const order = practiceOrder(connections).map((o) => o.connection);
   const count = (level: string) => findings.filter((f) => f.level === level && !f.kept).length;

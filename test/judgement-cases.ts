@@ -28,9 +28,8 @@ export const JUDGEMENT_CASES: readonly JudgementCase[] = [
   // mud
   find('mud', 'a fifth at the bottom of a bass booms', 'chords | F |\nguitar1 | 133xxx |\nbass | 13xx |'),
   find('mud', 'a major third at the bottom of a bass is mud', 'chords | F |\nbass | 10xx |'),
-  find('mud', 'a third on the two lowest guitar strings is thick', 'chords | G/B |\nguitar1 | 32xxxx |', {
-    head: CLEAN,
-  }),
+  not('mud', 'the bottom of an open G is how it sounds', 'chords | G |\nguitar1 | 32xxxx |', { head: CLEAN }),
+  find('mud', 'a third lower than that is thick', 'chords | F/A |\nguitar1 | 10xxxx |', { head: CLEAN }),
   not('mud', 'the same fifth an octave up is clear', 'chords | F |\nbass | x-x-3-5 |'),
   not('mud', 'an octave is clear anywhere', 'chords | F |\nbass | 1x3x |'),
   not('mud', 'a tenth on bass rings pretty', 'chords | G |\nbass | 3xx4 |'),
@@ -161,14 +160,14 @@ export const JUDGEMENT_CASES: readonly JudgementCase[] = [
   // crowding
   find(
     'crowding',
-    'two different triads in one register',
-    'chords | G |\nguitar1 | xx543x |\nguitar2 | xxx210 |',
-    { head: CLEAN },
+    'two driven guitars with different notes of the chord in one register',
+    'chords | Cmaj9 |\nguitar1 | x-x-5-5-5-x |\nguitar2 | x-x-9-7-8-x |',
+    { head: DRIVEN },
   ),
-  find(
+  not(
     'crowding',
-    'two full chords in one place with other notes',
-    'chords | C |\nguitar1 | x32010 |\nguitar2 | x35553 |',
+    'two clean ones share a register all evening',
+    'chords | Cmaj9 |\nguitar1 | x-x-5-5-5-x |\nguitar2 | x-x-9-7-8-x |',
     { head: CLEAN },
   ),
   not(
@@ -434,7 +433,7 @@ export const JUDGEMENT_CASES: readonly JudgementCase[] = [
   find(
     'delay',
     'a dotted eighth carries a semitone over the change',
-    'chords | Bb | A |\nguitar1 | x1xxxx | x0xxxx |\nguitar2 | xxxx6x | xxxx5x |\nguitar2 hits | O-O-O-O- | % |\nbass | x1xx | x0xx |',
+    'chords | Bb | A |\nguitar1 | x1xxxx | 577xxx |\nguitar2 | xxxx6x | xxxx5x |\nguitar2 hits | O-O-O-O- | % |\nbass | x1xx | x-x-7-x |',
     { head: 'guitar2: gain 2; delay 1/8.' },
   ),
   not(

@@ -1,5 +1,13 @@
 import { PLAYER_WORDS, type Player } from '../form/index';
-import { intervalWords, pitchClass, pretty, spell, type Midi } from '../pitch/index';
+import {
+  intervalWords,
+  pitchClass,
+  pretty,
+  spell,
+  thirdOf,
+  type ChordSymbol,
+  type Midi,
+} from '../pitch/index';
 import type { FindingKind } from '../song/index';
 import { gain } from './gain';
 import { levelOf } from './level';
@@ -77,7 +85,7 @@ function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
   });
   for (const part of parts) {
     const third = part.moving ? null : wrongThird(part, scene.chord, heardTicks(part.soundTicks, scene));
-    if (third === null || third.score < WATCH_FROM || isBlue(part)) continue;
+    if (third === null || third.score < WATCH_FROM || isBlue(part, scene.chord!)) continue;
     const text = `${who(part)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
     list.push({
       parts: [part],
@@ -92,9 +100,11 @@ function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
   );
 }
 
-/** A single held note over a chord is a lead's, where the other third is blue. */
-function isBlue(part: Part): boolean {
-  return part.player !== 'bass' && tonesOf(part).size === 1;
+/** A single held minor third over a major chord is a lead's: blue. */
+function isBlue(part: Part, chord: ChordSymbol): boolean {
+  const third = thirdOf(chord);
+  const isMajor = third !== null && (pitchClass(third - chord.rootPc) as number) === 4;
+  return isMajor && part.player !== 'bass' && tonesOf(part).size === 1;
 }
 
 function rubOf(scene: Scene, a: Part, b: Part): FoundRub | null {

@@ -188,8 +188,9 @@ function touchedAt(
 
 const FREE: ReadonlySet<string> = new Set(['nothing', 'picking-hand', 'thumb']);
 
-/** Strings between the sounding ones that nothing stops: strummed across they sound open. */
+/** Strings between the sounding ones that nothing stops: strummed across they sound open. A bass is plucked string by string. */
 function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
+  if (player === 'bass') return [];
   const rig = stage.players[player];
   const open = openStrings(rig);
   return stage.sounds[player].flatMap((s): Tail[] => {

@@ -6,7 +6,7 @@
 export const CLASH_FROM = 1;
 export const WATCH_FROM = 0.5;
 /** What is only told, where a slope runs on below. */
-export const NOTE_FROM = 0.3;
+export const NOTE_FROM = 0.33;
 
 /** Semitones under a low interval limit that make one clash. */
 export const MUD_SEMITONES = 4;
@@ -119,6 +119,6 @@ export const LINE_TURNS_TICKS = 1440;
 export const LINE_NOTE = 0.18;
 
 /** A way between grips that takes this share of the time there is, is tight; from 1 it does not go … */
-export const SHIFT_WATCH_SHARE = 0.9;
+export const SHIFT_WATCH_SHARE = 0.91;
 /** … and from here nobody gets it across by cutting the note before short. */
 export const SHIFT_CLASH_SHARE = 1.4;

@@ -117,9 +117,9 @@ export function wayBetween(
 }
 
 const REACTION_S = 0.005;
-const PER_BIT_S = 0.0445;
+const PER_BIT_S = 0.047;
 const FRET_WIDTH_MM = 15;
-const PER_FINGER_S = 0.008;
+const PER_FINGER_S = 0.006;
 
 /** The same fingers in the same shape, on other strings or frets: the hand moves as one. */
 function keepsShape(from: Hold, to: Hold): boolean {

@@ -7,8 +7,8 @@ const FINE = 0.6;
 /** What is left of a fourth or fifth, which only turn a power chord over. */
 const FIFTH_SHARE = 0.15;
 /** What is left of a second or seventh: stacked fifths, suspended and added tones stay clear (common practice). */
-const SECOND_SHARE = 0.3;
-const CLOSE_SECOND_SHARE = 0.5;
+const SECOND_SHARE = 0.2;
+const CLOSE_SECOND_SHARE = 0.35;
 
 /**
  * How much rougher one amplifier at `gain` (0–10) makes an interval above `low` than a clean one; a saturated fifth = 1.
@@ -49,7 +49,7 @@ const HALVES_EVERY = 18;
 
 /**
  * What one amplifier at `gain` makes of a grip's pitches held for a bar, for a player's ear: from 1 on it would stop a
- * rehearsal, from 0.5 on it is worth watching, below 0.3 nobody minds. 0 for single notes, power chords and up to gain
+ * rehearsal, from 0.5 on it is worth watching, below a third nobody minds. 0 for single notes, power chords and up to gain
  * 2. Continuous and never falling in gain. Pitches in any order.
  *
  * The measured dirt of its pairs gives the slope over gain; how bad a saturated grip of that sort is heard is set with
@@ -122,8 +122,8 @@ const CHORD_HEARD = [
 const TRITONE_HEARD = 0.75;
 /** How much worse a chord is whose third or sixth lies at the bottom, below about E3. */
 const LOW_THIRD = 1.65;
-const LOW_THIRD_FROM = 50;
-const LOW_THIRD_TO = 54;
+const LOW_THIRD_FROM = 48;
+const LOW_THIRD_TO = 52;
 
 function heard(pitches: readonly Midi[], saturated: number): number {
   if (tonesOf(pitches).size <= 2) {
@@ -136,7 +136,7 @@ function heard(pitches: readonly Midi[], saturated: number): number {
   return along(CHORD_HEARD, saturated) * low;
 }
 
-/** 1 where a third stands directly on the lowest note with its upper note below D3, 0 from F♯3 up. */
+/** 1 where a third stands directly on the lowest note with its upper note below C3, 0 from E3 up. */
 function lowThird(pitches: readonly Midi[]): number {
   const sorted = [...pitches].sort((a, b) => a - b);
   let most = 0;

@@ -3,6 +3,6 @@
  * Nothing here knows players or songs. Start with roughness.ts and dirt.ts.
  */
 export { pairRoughness, roughness, roughnessKernel, type Partial } from './roughness';
-export { gainClass, type GainClass } from './gain';
+export { driveOf, gainClass, type GainClass } from './gain';
 export { lowestClear } from './low-interval-limits';
 export { dyadDirt, gripDirt } from './dirt';

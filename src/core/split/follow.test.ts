@@ -81,7 +81,7 @@ describe('what is asked of a section', () => {
     expect(new Set(alternativesDevices(asked))).to.deep.equal(new Set(['octave']));
     for (const text of cells(asked, 'guitar1')) {
       const frets = text.split(text.includes('-') ? '-' : '').filter((f) => f !== 'x');
-      for (const f of frets) expect(Number(f), text).to.be.within(5, 10);
+      for (const f of frets.filter((fret) => fret !== '0')) expect(Number(f), text).to.be.within(5, 10);
     }
     expect(cells(asked, 'bass')).to.not.include('x5xx');
     expect(writeChart(asked)).to.include('== A == guitar2 only octave; guitar1 frets 5-10; bass not x5xx');
