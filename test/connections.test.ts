@@ -136,7 +136,7 @@ describe('connections between sections', () => {
     const [join] = connectionsOf(song);
     const kept = applyEdit(song, {
       kind: 'keep',
-      finding: keepingOf(song, join!.findings[0]!, 'we slow down'),
+      finding: keepingOf(song, join!.findings[0]!, { reason: 'we slow down' }),
     });
     expect(connectionsOf(kept)[0]!.findings[0]!.kept).to.equal('we slow down');
     expect(writeChart(kept)).to.include('keep: A > B bar 2');
@@ -151,7 +151,7 @@ describe('connections between sections', () => {
       `== Part ==\n${CASES[4]!.from}== Part 1 ==\n${CASES[0]!.from}== Part 2 ==\n${CASES[0]!.to}`,
     );
     const join = connectionsOf(song).find((c) => c.id === 'Part 1 > Part 2')!;
-    const kept = applyEdit(song, { kind: 'keep', finding: keepingOf(song, join.findings[0]!, 'slow') });
+    const kept = applyEdit(song, { kind: 'keep', finding: keepingOf(song, join.findings[0]!, { reason: 'slow' }) });
     const back = readChart(writeChart(kept));
     expect(back.problems).to.deep.equal([]);
     expect(back.song.kept.map((k) => k.section)).to.deep.equal(['Part 1 > Part 2']);

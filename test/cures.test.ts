@@ -114,7 +114,7 @@ describe('findings kept on purpose', () => {
     songFindings(s).find((f) => f.kind === 'rub' && f.players.join() === 'guitar1,guitar2');
   const kept = () => {
     const s = rubbing();
-    return applyEdit(s, { kind: 'keep', finding: keepingOf(s, rub(s)!, 'the bite') });
+    return applyEdit(s, { kind: 'keep', finding: keepingOf(s, rub(s)!, { reason: 'the bite' }) });
   };
 
   it('stay kept while the notes that cause them stay, whatever is edited elsewhere', () => {

@@ -1,7 +1,7 @@
 import { Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
-import { songFindings } from '../core/clash/index';
+import { songCauses } from '../core/clash/index';
 import { tuningWords } from '../core/instrument/index';
 import { pretty } from '../core/pitch/index';
 import { songKey, songLength, type Song } from '../core/song/index';
@@ -170,7 +170,7 @@ function SavedSign() {
 
 function ClashCount({ song }: { song: Song }) {
   const clashes = useMemo(
-    () => songFindings(song).filter((f) => f.level === 'clash' && f.kept === null).length,
+    () => songCauses(song).filter((f) => f.level === 'clash' && f.kept === null).length,
     [song],
   );
   if (clashes === 0)

@@ -13,15 +13,19 @@ export interface Cause extends Finding {
  * its moments, passes and repeats, is one. What is kept stands apart from what is not. Ordered by their first place.
  */
 export function songCauses(song: Song): readonly Cause[] {
-  let known = cache.get(song);
-  if (!known) cache.set(song, (known = causesOf(song, songFindings(song))));
+  return causesOf(song, songFindings(song));
+}
+
+/** Findings of a song put together by their causes; in the order of their first places. Remembered with the list. */
+export function causesOf(song: Song, findings: readonly Finding[]): readonly Cause[] {
+  let known = cache.get(findings);
+  if (!known) cache.set(findings, (known = together(song, findings)));
   return known;
 }
 
-const cache = new WeakMap<Song, readonly Cause[]>();
+const cache = new WeakMap<readonly Finding[], readonly Cause[]>();
 
-/** Findings of a song put together by their causes; in the order of their first places. */
-export function causesOf(song: Song, findings: readonly Finding[]): readonly Cause[] {
+function together(song: Song, findings: readonly Finding[]): readonly Cause[] {
   const playings = unfold(song);
   const groups = new Map<string, Finding[]>();
   for (const f of findings) {

@@ -3,7 +3,8 @@ import { wayBetween } from '../grip/index';
 import { placesOf } from '../hits/index';
 import { unfold, type Playing, type Song } from '../song/index';
 import { barTicks, ticksToSeconds, type Meter } from '../time/index';
-import { keeps, keptAt, overTime, placed, voiceOf, type Finding } from './findings';
+import { overTime, placed, voiceOf, type Finding } from './findings';
+import { keeps, keptAt } from './keeping';
 import { factsOf, stageOf } from './stage';
 
 /** One end of a connection: which playing and pass, and which of its bars (from 0). */

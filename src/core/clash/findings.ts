@@ -8,10 +8,9 @@ import {
   type Section,
 } from '../form/index';
 import { holdGrip, missingFret } from '../grip/index';
-import { noteName, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
+import { parseNote, type Key, type Midi } from '../pitch/index';
 import {
   meterOf,
-  songKey,
   unfold,
   type FindingKind,
   type KeptFinding,
@@ -24,6 +23,7 @@ import { delays } from './delay';
 import { flams } from './flam';
 import { judge, type Judgement } from './judge';
 import { emptyStrings } from './empty-string';
+import { keeps, keptAt } from './keeping';
 import { linesInVoice } from './line';
 import { lowestNotes } from './lowest';
 import { pushes } from './push';
@@ -107,24 +107,6 @@ export function playingFindings(song: Song, playing: Playing): readonly Finding[
   return found;
 }
 
-/** What is kept in a bar (from 1) of a section or connection. Remembered with the list. */
-export function keptAt({ kept }: Pick<Song, 'kept'>, section: string, bar: number): readonly KeptFinding[] {
-  if (kept.length === 0) return kept;
-  let known = keptCache.get(kept);
-  if (!known) {
-    known = new Map<string, KeptFinding[]>();
-    for (const k of kept) {
-      const at = `${k.bar} ${k.section}`;
-      const list = known.get(at);
-      if (list) list.push(k);
-      else known.set(at, [k]);
-    }
-    keptCache.set(kept, known);
-  }
-  return known.get(`${bar} ${section}`) ?? [];
-}
-
-const keptCache = new WeakMap<Song['kept'], Map<string, KeptFinding[]>>();
 const playingCache = new WeakMap<Song, Map<number, readonly Finding[]>>();
 
 /** What is kept on purpose, in the order it was kept, and whether its cause is still there. */
@@ -133,24 +115,11 @@ export function keptList(song: Song): readonly { readonly kept: KeptFinding; rea
   return song.kept.map((kept) => ({
     kept,
     applies: playings.some(
-      (p) => p.entry.section === kept.section && remembered(song, p).some((f) => keeps(kept, f, p.shift)),
+      (p) =>
+        (kept.section === null || p.entry.section === kept.section) &&
+        remembered(song, p).some((f) => keeps(kept, f, p.shift)),
     ),
   }));
-}
-
-/** The entry that keeps a finding from now on: its place and the notes that cause it. */
-export function keepingOf(song: Pick<Song, 'key'>, f: Finding, reason: string, shift = 0): KeptFinding {
-  const key = songKey(song);
-  return {
-    section: f.section,
-    pass: f.pass === 1 ? null : f.pass,
-    bar: f.bar,
-    beat: f.beat,
-    kind: f.kind,
-    players: f.players,
-    notes: f.pitches.map((p) => noteName((p - shift) as Midi, key)),
-    reason,
-  };
 }
 
 /** Whether the hand can do what a cell asks, apart from the others; of lines see run.ts. */
@@ -450,28 +419,4 @@ function joinDoublings(list: readonly Raw[]): readonly Raw[] {
     }
   }
   return joined;
-}
-
-/** In a playing moved by `shift`, notes are compared without their octave: a grip may have been fretted elsewhere. */
-export function keeps(kept: KeptFinding, f: Raw, shift: number): boolean {
-  if (
-    kept.kind !== f.kind ||
-    kept.bar !== f.bar ||
-    (kept.beat !== null && kept.beat !== f.beat) ||
-    (kept.pass !== null && kept.pass !== f.pass) ||
-    kept.players.join() !== f.players.join()
-  )
-    return false;
-  if (kept.notes.length === 0) return true;
-  const wanted = kept.notes.map((name) => {
-    const note = parseNote(name);
-    return note.ok ? note.value + shift : -1;
-  });
-  const same = shift === 0 ? (p: number) => p : (p: number) => pitchClass(p) as number;
-  const sorted = (list: readonly number[]) =>
-    list
-      .map(same)
-      .sort((a, b) => a - b)
-      .join();
-  return sorted(wanted) === sorted(f.pitches);
 }

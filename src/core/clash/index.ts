@@ -3,7 +3,8 @@
  * (see split). Start with findings.ts; judge.ts says what is wrong with one moment, and push, flam, stop, ring, delay,
  * line and shift what is wrong over time. Every number is in thresholds.ts.
  */
-export { keepingOf, keptList, playingFindings, songFindings, type Finding } from './findings';
+export { keepingOf, type KeepReach } from './keeping';
+export { keptList, playingFindings, songFindings, type Finding } from './findings';
 export { causesOf, songCauses, type Cause } from './causes';
 export { sceneAt } from './scene-at';
 export {

@@ -279,6 +279,7 @@ function together(a: string, b: string): string | null {
 
 /** Why a text cannot name a section: the chart's header must give it back. Null when it can. */
 export function sectionNameTrouble(name: string): string | null {
+  if (name.trim() === '*') return '"*" stands for the whole song; expected another name for a section';
   if (name.trim() === '') return 'the name of the section is empty; expected one like Verse';
   if (name !== name.trim()) return `"${name}" begins or ends with a space; expected the name alone`;
   if (/==|[\p{Cc}\u2028\u2029]/u.test(name))

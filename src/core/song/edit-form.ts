@@ -98,7 +98,9 @@ export function cut(
     sections: song.sections.flatMap((s) => (s === section ? [first, second] : [s])),
     form,
     kept: song.kept.map((k) =>
-      k.section === edit.section && k.bar > at ? { ...k, section: edit.name, bar: k.bar - at } : k,
+      k.section === edit.section && k.bar !== null && k.bar > at
+        ? { ...k, section: edit.name, bar: k.bar - at }
+        : k,
     ),
   };
 }

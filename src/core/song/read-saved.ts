@@ -407,13 +407,18 @@ class Reading {
   ): KeptFinding {
     const notes = k.notes ?? [];
     notes.forEach((name, n) => this.#taken(`${path}.notes[${n}]`, parseNote(name)));
-    const known = joinNamed(sections, k.section) ?? sections.get(k.section);
     const beat = k.beat ?? null;
+    const { section, bar } = k;
+    const known = section === null ? null : (joinNamed(sections, section) ?? sections.get(section));
     const { beats } = known?.meter ?? meter;
-    if (!known)
-      this.#say(`${path}.section`, `there is no section "${k.section}"; expected one of the song's`);
-    else if (k.bar > known.bars.length)
-      this.#say(`${path}.bar`, `${k.section} has ${known.bars.length} bars; expected one of them`);
+    if (section !== null && !known)
+      this.#say(`${path}.section`, `there is no section "${section}"; expected one of the song's`);
+    else if (section === null && bar !== null)
+      this.#say(`${path}.bar`, 'what is kept in the whole song has no bar; expected null');
+    else if (known && bar !== null && bar > known.bars.length)
+      this.#say(`${path}.bar`, `${section} has ${known.bars.length} bars; expected one of them`);
+    if (bar === null && (beat !== null || k.pass !== null || notes.length > 0))
+      this.#say(path, 'without a bar there is no pass, beat or note; expected null, null and none');
     if (beat !== null && beat >= beats + 1)
       this.#say(`${path}.beat`, `a bar has ${beats} beats; expected beat 1 to ${beats}`);
     return {

@@ -207,9 +207,9 @@ const songSchema = object({
   kept: array()
     .of(
       object({
-        section: string().required(),
+        section: string().nullable().defined(),
         pass: number().integer().min(1).nullable().defined(),
-        bar: number().integer().min(1).required(),
+        bar: number().integer().min(1).nullable().defined(),
         beat: number().min(1).nullable().optional(),
         kind: string()
           .oneOf([...FINDING_KINDS])

@@ -263,13 +263,18 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       )}
       <KeepDialog
         finding={keeping}
+        hereOnly={scope.connection !== null}
         onClose={() => setKeeping(null)}
-        onKeep={(reason) => {
+        onKeep={(reason, reach) => {
           if (keeping)
             desk.getState().edit(
               {
                 kind: 'keep',
-                finding: keepingOf(scope.song, keeping, reason, scope.connection ? 0 : scope.playing.shift),
+                finding: keepingOf(scope.song, keeping, {
+                  reason,
+                  reach,
+                  shift: scope.connection ? 0 : scope.playing.shift,
+                }),
               },
               { label: `keep the ${findingWords(keeping.kind)} in ${keeping.section}, bar ${keeping.bar}` },
             );

@@ -1,7 +1,7 @@
 import { Copy, Download, FileText, Plus, Trash2, Upload } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { songFindings } from '../../core/clash/index';
+import { songCauses } from '../../core/clash/index';
 import { formatProblem } from '../../core/base/index';
 import { pretty } from '../../core/pitch/index';
 import { countOpen, songKey, songLength, type Song } from '../../core/song/index';
@@ -313,7 +313,7 @@ function SongFacts({ song }: { song: Song }) {
   const key = songKey(song);
   const { bars, seconds } = songLength(song);
   const clashes = useMemo(
-    () => songFindings(song).filter((f) => f.level === 'clash' && f.kept === null).length,
+    () => songCauses(song).filter((f) => f.level === 'clash' && f.kept === null).length,
     [song],
   );
   const open = countOpen(song);

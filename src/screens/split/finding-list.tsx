@@ -1,5 +1,13 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import { keptList, overviewWords, sectionOverview, songWords, type Finding } from '../../core/clash/index';
+import {
+  keptList,
+  overviewWords,
+  sectionOverview,
+  songWords,
+  type Cause,
+  type Finding,
+} from '../../core/clash/index';
 import { PLAYER_WORDS } from '../../core/form/index';
 import type { KeptFinding } from '../../core/song/index';
 import type { Cure } from '../../core/split/index';
@@ -22,11 +30,11 @@ const TABS: readonly (readonly [Tab, string])[] = [
 /** What there is to say: about this moment with ways out, about the whole song, about how it is shared, what is kept. */
 export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => void }) {
   const [tab, setTab] = useState<Tab>('here');
-  const { findings } = model;
-  const open = findings.filter((f) => f.kept === null && f.level !== 'note').length;
+  const { causes } = model;
+  const open = causes.filter((f) => f.kept === null && f.level !== 'note').length;
   const counts: Record<Tab, number> = {
     here: model.hereNow.length,
-    song: findings.length,
+    song: causes.length,
     whole: 0,
     kept: model.song.kept.length,
   };
@@ -53,16 +61,8 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
             {open === 0 ? 'Nothing clashes.' : `${open} to look at; n goes to the next.`}
           </p>
           <ul className="flex flex-col gap-2">
-            {findings.map((f) => (
-              <FindingCard
-                key={`${f.playing}${f.id}`}
-                finding={f}
-                fate={null}
-                where
-                cures={[]}
-                model={model}
-                onKeep={onKeep}
-              />
+            {causes.map((cause) => (
+              <CauseCard key={cause.id} cause={cause} model={model} onKeep={onKeep} />
             ))}
           </ul>
         </>
@@ -86,7 +86,6 @@ function Here({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => vo
           <FindingCard
             key={`${f.playing}${f.id}`}
             finding={f}
-            where={false}
             cures={cures.get(f.id) ?? null}
             model={model}
             onKeep={onKeep}
@@ -97,7 +96,6 @@ function Here({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => vo
           <FindingCard
             key={`${f.playing}${f.id}`}
             finding={f}
-            where={false}
             cures={[]}
             model={model}
             onKeep={onKeep}
@@ -156,7 +154,7 @@ function Kept({ model }: { model: SplitModel }) {
     <ul className="flex flex-col gap-2 text-[14px]">
       {list.map(({ kept, applies }) => (
         <li
-          key={`${kept.section}${kept.pass ?? ''}${kept.bar}${kept.beat ?? ''}${kept.kind}${kept.players.join()}${kept.notes.join()}`}
+          key={`${kept.section ?? '*'}${kept.pass ?? ''}${kept.bar ?? ''}${kept.beat ?? ''}${kept.kind}${kept.players.join()}${kept.notes.join()}`}
           className="rounded-md border border-line bg-ground px-3 py-2"
         >
           <b>{KIND_WORDS[kept.kind]}</b> <span className="text-soft">{placeWords(kept)}</span>
@@ -168,7 +166,7 @@ function Kept({ model }: { model: SplitModel }) {
               desk.getState().edit(
                 { kind: 'unkeep', finding: kept },
                 {
-                  label: `no longer keep the ${findingWords(kept.kind)} in ${kept.section}, bar ${kept.bar}`,
+                  label: `no longer keep the ${findingWords(kept.kind)} in ${placeWords(kept)}`,
                 },
               )
             }
@@ -184,7 +182,9 @@ function Kept({ model }: { model: SplitModel }) {
 function placeWords(kept: KeptFinding): string {
   const pass = kept.pass === null ? '' : `, time ${kept.pass}`;
   const players = kept.players.map((p) => PLAYER_WORDS[p]).join(', ');
-  return `${kept.section}${pass}, bar ${kept.bar}${players === '' ? '' : ` · ${players}`}`;
+  const where = kept.section ?? 'the whole song';
+  const bar = kept.bar === null ? (kept.section === null ? '' : ', everywhere') : `, bar ${kept.bar}`;
+  return `${where}${pass}${bar}${players === '' ? '' : ` · ${players}`}`;
 }
 
 const EDGE = { clash: 'border-clash', watch: 'border-watch', note: 'border-line' } as const;
@@ -192,7 +192,6 @@ const TITLE = { clash: 'text-clash', watch: 'text-watch', note: 'text-soft' } as
 
 function FindingCard(props: {
   finding: Finding;
-  where: boolean;
   /** Null while they are being looked for. */
   cures: readonly Cure[] | null;
   model: SplitModel;
@@ -200,9 +199,7 @@ function FindingCard(props: {
   /** What the change that is looked at does to it. */
   fate: 'would be gone' | 'would come' | null;
 }) {
-  const { finding: f, where, cures, model, onKeep, fate } = props;
-  const { desk } = usePorts();
-  const state = desk.getState();
+  const { finding: f, cures, model, onKeep, fate } = props;
   return (
     <li className={`rounded-md border border-l-[6px] bg-ground px-3 py-2 ${EDGE[f.level]}`}>
       <p>
@@ -214,24 +211,73 @@ function FindingCard(props: {
             {fate}
           </span>
         )}{' '}
-        {where ? (
-          <button type="button" className="text-soft underline" onClick={() => goTo(model, f, state.select)}>
-            {f.section}, bar {f.bar}
-            {f.pass > 1 && ` (${f.pass}. time)`}
-          </button>
-        ) : (
-          <span className="text-[13px] text-soft">beat {Math.round(f.beat * 100) / 100}</span>
-        )}{' '}
+        <span className="text-[13px] text-soft">beat {Math.round(f.beat * 100) / 100}</span>{' '}
         <span className="text-[14px]">{f.text}</span>
       </p>
       {f.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
-      {f.kept === null && f.level !== 'note' && !where && fate !== 'would come' && model.editable && (
+      {f.kept === null && f.level !== 'note' && fate !== 'would come' && model.editable && (
         <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
           {cures === null && <span className="text-soft">looking for a way out …</span>}
           {(cures ?? []).map((cure) => (
             <CureButton key={cure.words} cure={cure} finding={f} />
           ))}
           <Button onClick={() => onKeep(f.id)}>Keep it, it’s meant</Button>
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** One cause with its places, stepped through inside. */
+function CauseCard({
+  cause,
+  model,
+  onKeep,
+}: {
+  cause: Cause;
+  model: SplitModel;
+  onKeep: (id: string) => void;
+}) {
+  const { desk } = usePorts();
+  const { select } = desk.getState();
+  const [at, setAt] = useState(0);
+  const { places, level } = cause;
+  const count = places.length;
+  const here = places[Math.min(at, count - 1)]!;
+  const step = (by: 1 | -1) => {
+    const next = (at + by + count) % count;
+    setAt(next);
+    goTo(model, places[next]!, select);
+  };
+  return (
+    <li className={`rounded-md border border-l-[6px] bg-ground px-3 py-2 ${EDGE[level]}`}>
+      <p>
+        <b className={TITLE[level]}>{KIND_WORDS[cause.kind]}</b>{' '}
+        <button type="button" className="text-soft underline" onClick={() => goTo(model, here, select)}>
+          {here.section}, bar {here.bar}
+          {here.pass > 1 && ` (${here.pass}. time)`}
+        </button>{' '}
+        <span className="text-[14px]">{cause.text}</span>
+      </p>
+      {cause.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {cause.kept || 'meant'}</p>}
+      {(count > 1 || (cause.kept === null && level !== 'note')) && (
+        <div className="mt-1 flex flex-wrap items-center gap-1 text-[14px]">
+          {count > 1 && (
+            <>
+              <Button aria-label="Place before" className="!px-2" onClick={() => step(-1)}>
+                <ChevronLeft size={16} aria-hidden />
+              </Button>
+              <span className="tabular-nums">
+                {Math.min(at, count - 1) + 1} of {count}
+              </span>
+              <Button aria-label="Next place" className="!px-2" onClick={() => step(1)}>
+                <ChevronRight size={16} aria-hidden />
+              </Button>
+            </>
+          )}
+          {cause.kept === null && level !== 'note' && (
+            <Button onClick={() => onKeep(cause.id)}>Keep it, it’s meant</Button>
+          )}
         </div>
       )}
     </li>

@@ -149,7 +149,7 @@ function stepSection(model: SplitModel, desk: DeskActions, by: 1 | -1): void {
 
 /** The next clash or watch in played order after this moment, round to the start. */
 function nextFinding(model: SplitModel, desk: DeskActions): void {
-  const list = model.findings.filter((f) => f.kept === null && f.level !== 'note');
+  const list = model.causes.filter((f) => f.kept === null && f.level !== 'note');
   if (list.length === 0) return desk.say('Nothing clashes');
   // By moment, not by beat: what lies later in the moment one is at was said when one came to it.
   const here = [model.selection.playing, model.selection.pass, model.momentIndex];
@@ -157,7 +157,8 @@ function nextFinding(model: SplitModel, desk: DeskActions): void {
     const at = placeOf(model, f);
     return [at.playing, at.pass, at.moment];
   };
-  const after = list.find((f) => compare(rank(f), here) > 0) ?? list[0]!;
+  const inOrder = [...list].sort((a, b) => compare(rank(a), rank(b)));
+  const after = inOrder.find((f) => compare(rank(f), here) > 0) ?? inOrder[0]!;
   goTo(model, after, desk.select);
   desk.say(after.text);
 }

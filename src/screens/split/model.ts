@@ -1,6 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
-import { playingFindings, sceneAt, soundingParts, type Finding, type Scene } from '../../core/clash/index';
-import { songFindings } from '../../core/clash/index';
+import {
+  causesOf,
+  playingFindings,
+  sceneAt,
+  songFindings,
+  soundingParts,
+  type Cause,
+  type Finding,
+  type Scene,
+} from '../../core/clash/index';
 import { barsOnPass, differingPasses, type Bar, type Player } from '../../core/form/index';
 import { spokenNames, type Midi } from '../../core/pitch/index';
 import {
@@ -39,6 +47,8 @@ export interface SplitModel {
   readonly plan: Plan;
   readonly marks: Strikes;
   readonly findings: readonly Finding[];
+  /** The same, one for each cause. */
+  readonly causes: readonly Cause[];
   /** Findings of the section and pass on view. */
   readonly inSection: readonly Finding[];
   /** Findings of this moment, the worst first: with the previewed change, and as the song is without it. */
@@ -97,6 +107,7 @@ export function modelOf(song: Song, selection: Selection, findings: readonly Fin
     plan: planOf(song, section.name),
     marks: strikesOf(bars, playing.meter),
     findings,
+    causes: causesOf(song, findings),
     inSection,
     here,
     hereNow: here,

@@ -26,7 +26,7 @@ export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }:
   const { hereNow: here, moment, playing, selection } = model;
   const notes = useMemo((): readonly LadderNote[] => [...notesOf(model), ...leftOver(model)], [model]);
   const links = useMemo(() => linksOf(model), [model]);
-  const kept = here.find((f) => f.id === keeping) ?? model.findings.find((f) => f.id === keeping);
+  const kept = here.find((f) => f.id === keeping) ?? model.causes.find((f) => f.id === keeping);
   return (
     <aside
       aria-label="This moment"
@@ -59,12 +59,19 @@ export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }:
       <KeepDialog
         finding={kept ?? null}
         onClose={() => onKeep(null)}
-        onKeep={(reason) => {
+        onKeep={(reason, reach) => {
           if (kept)
             desk
               .getState()
               .edit(
-                { kind: 'keep', finding: keepingOf(model.song, kept, reason, shiftOf(model, kept.playing)) },
+                {
+                  kind: 'keep',
+                  finding: keepingOf(model.song, kept, {
+                    reason,
+                    reach,
+                    shift: shiftOf(model, kept.playing),
+                  }),
+                },
                 { label: `keep the ${findingWords(kept.kind)} in ${kept.section}, bar ${kept.bar}` },
               );
           onKeep(null);

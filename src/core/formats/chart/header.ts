@@ -88,6 +88,12 @@ export function readSectionHeader(
     bars: null,
     asked: { wishes: [] },
   };
+  if (header.name === '*') {
+    problems.push(
+      problemAt(line, 1, text.length, '* stands for the whole song; expected another name for a section'),
+    );
+    header = { ...header, name: 'Section' };
+  }
   if (!match || header.name === '') {
     problems.push(
       problemAt(line, 1, text.length, 'expected a section header like == Verse == x2; plan low-high'),

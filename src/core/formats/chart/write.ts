@@ -199,7 +199,8 @@ function writeKept(kept: KeptFinding): string {
   const players = kept.players.map((p) => ` ${p}`).join('');
   const beat = kept.beat === null ? '' : ` beat ${kept.beat}`;
   const notes = kept.notes.map((n) => ` ${n}`).join('');
-  return `keep: ${kept.section}${pass} bar ${kept.bar}${beat} ${kept.kind}${players}${notes} "${cleanReason(kept.reason)}"`;
+  const bar = kept.bar === null ? '' : ` bar ${kept.bar}`;
+  return `keep: ${kept.section ?? '*'}${pass}${bar}${beat} ${kept.kind}${players}${notes} "${cleanReason(kept.reason)}"`;
 }
 
 function sameCells(a: readonly PlacedCell[], b: readonly PlacedCell[]): boolean {
