@@ -1,6 +1,8 @@
 import { PLAYERS, type Player } from '../src/core/form/index';
 import {
   enumerateGrips,
+  gripPitches,
+  missingFret,
   HAND_SIZES,
   HANDS,
   knowGrip,
@@ -33,16 +35,22 @@ export function nameCommand(text: string, options: Options): unknown {
   const grip = parseGrip(text, instrument.tuning.length);
   if (!grip.ok) throw new InputError(grip.error);
   const known = knowGrip(grip.value, { instrument, hand: handFrom(options), chord: null });
-  if ('refused' in known) throw new InputError(`${text}: ${known.refused}`);
-  const sorted = [...known.pitches].sort((a, b) => a - b);
+  // What a grip sounds does not depend on whether a hand holds it; a fret that is not there sounds nothing.
+  const pitches = missingFret(grip.value, instrument) ? [] : gripPitches(grip.value, instrument);
+  if ('refused' in known && pitches.length === 0) throw new InputError(`${text}: ${known.refused}`);
+  const sorted = [...pitches].sort((a, b) => a - b);
   const names = nameNotes(sorted, key);
   return {
     grip: text,
     notes: sorted.map((m) => noteName(m, key)),
     midi: sorted,
     chord: names[0]!.symbol,
-    device: known.device,
+    device: 'refused' in known ? 'mixed' : known.device,
     noThird: names[0]!.noThird,
+    reach:
+      'refused' in known
+        ? { grade: 'out', mm: null, why: known.refused }
+        : { grade: known.reach, mm: Math.round(known.hold.reachMm) },
   };
 }
 

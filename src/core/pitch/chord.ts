@@ -1,4 +1,4 @@
-import { Chord, Interval } from 'tonal';
+import { Chord, Interval, Note } from 'tonal';
 import { fail, ok, remember, type Result } from '../base/index';
 import { pitchClass, pitchClassOf, type PitchClass } from './midi';
 
@@ -74,28 +74,36 @@ export function moveChord(chord: ChordSymbol, semitones: number, name: (pc: numb
 
 function readChord(input: string): Result<ChordSymbol> {
   const text = input.trim();
-  const slash = /^(.*)\/([A-G](?:##?|bb?)?)$/.exec(text);
-  const body = slash ? slash[1]! : text;
+  const slash = /^(.*)\/([A-G](?:##?|bb?)?)$/.exec(asTyped(text));
+  const body = slash ? slash[1]! : asTyped(text);
   const bass = slash ? slash[2]! : null;
   const head = /^([A-G](?:##?|bb?)?)(.*)$/.exec(body);
   if (!head) return fail(`"${text}" is no chord; ${EXPECTED}`);
   const root = head[1]!;
   const quality = head[2]!;
   const omitted = [...quality.matchAll(/\(?(?:no|omit)\s*(3|5)\)?/g)].map((m) => Number(m[1]));
-  const plain = quality.replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '').replace(/[()\s]/g, '');
+  const added = /^(.*7)\(([b#]?)(9|11|13)\)$/.exec(quality);
+  const plain = (added ? added[1]! : quality)
+    .replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '')
+    .replace(/[()\s]/g, '');
   // The dictionary is a plain object: what every object has is in it too.
   if (plain in {}) return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
-  const found = Chord.get([root, Object.hasOwn(ALIASES, plain) ? ALIASES[plain]! : plain]);
+  const found = Object.hasOwn(BARE, plain)
+    ? { intervals: BARE[plain]!, empty: false }
+    : inDictionary(root, Object.hasOwn(ALIASES, plain) ? ALIASES[plain]! : plain);
   if (found.empty) {
     return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
   }
   const rootPc = pitchClassOf(root)!;
-  const tones = found.intervals
-    .map((interval, i): ChordTone => {
+  const more = added
+    ? [`${added[3]!}${added[2] === 'b' ? 'm' : added[2] === '#' ? 'A' : added[3] === '11' ? 'P' : 'M'}`]
+    : [];
+  const tones = [...found.intervals, ...more.filter((interval) => !found.intervals.includes(interval))]
+    .map((interval): ChordTone => {
       const above = pitchClass(Interval.semitones(interval) ?? 0);
       return {
         pc: pitchClass(rootPc + above),
-        name: found.notes[i]!,
+        name: Note.transpose(root, interval),
         degree: Math.abs(Interval.num(interval) ?? 1),
         above,
       };
@@ -104,6 +112,34 @@ function readChord(input: string): Result<ChordSymbol> {
   const bassPc = bass === null ? rootPc : pitchClassOf(bass)!;
   return ok({ text, root, rootPc, quality, bass, bassPc, tones });
 }
+
+/** maj7sus4 stands in the dictionary as M7sus4. */
+function inDictionary(
+  root: string,
+  type: string,
+): { readonly intervals: readonly string[]; readonly empty: boolean } {
+  const found = Chord.get([root, type]);
+  if (!found.empty) return found;
+  return Chord.get([root, type.replace(/^maj(?=\d)/, 'M').replace(/^mMaj(?=\d)/, 'mM')]);
+}
+
+/** Signs as players type and print them, as the dictionary has them. */
+function asTyped(text: string): string {
+  return text
+    .replace(/♭/g, 'b')
+    .replace(/♯/g, '#')
+    .replace(/[△Δ∆]7?/g, 'maj7')
+    .replace(/ø7?/g, 'm7b5')
+    .replace(/[−–]/g, '-')
+    .replace(/^([A-G][b#]{0,2})mi(?!n)/, '$1m');
+}
+
+/** Names of less than a chord: a root with its flat fifth, a root alone in octaves. */
+const BARE: Record<string, readonly string[]> = {
+  b5: ['1P', '5d'],
+  '5b5': ['1P', '5d'],
+  octave: ['1P'],
+};
 
 /** Spellings guitarists use that the dictionary lacks (common practice). */
 const ALIASES: Record<string, string> = {

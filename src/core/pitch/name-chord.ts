@@ -58,28 +58,39 @@ const entries = remember((): readonly TypeEntry[] => {
     const known = type.aliases.map((a) => everyday.get(a)).find((k) => k !== undefined);
     return {
       bits,
-      suffix: known?.suffix ?? type.aliases[0]!,
+      suffix: known?.suffix ?? spoken(type.aliases[0]!),
       rank: known?.rank ?? 40 + type.intervals.length,
     };
   });
 });
 
+/** maj7 rather than M7 (common practice). */
+function spoken(suffix: string): string {
+  return suffix.replace(/^M(?=\d)/, 'maj').replace(/^mM(?=\d)/, 'mMaj');
+}
+
 /**
- * Names of notes sounding together, best first: every root among them, every type of the dictionary, whole or
- * without its fifth or third ("(no 5)", "(no 3)"), with a slash bass when another note is lowest.
- * One pitch class is a bare note name. An empty list has no name. The order of the upper notes does not matter.
+ * Names of notes sounding together, best first: every root among them, every type of the dictionary, whole, without its
+ * fifth, which nobody says, or its third ("(no3)"), with a slash bass when another note is lowest; a simple chord over a
+ * bass before an altered heap. One pitch class is a bare note name, in several octaves an octave; a root with its flat
+ * fifth is "E(b5)". An empty list has no name. The order of the upper notes does not matter.
  */
 export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[] {
   if (notes.length === 0) return [];
   const lowest = pitchClass(Math.min(...notes));
   const pcs = [...new Set(notes.map((n) => pitchClass(n) as number))];
-  if (pcs.length === 1) return [{ symbol: spell(lowest, key), noThird: true }];
+  if (pcs.length === 1) {
+    const isAlone = new Set(notes).size === 1;
+    return [{ symbol: `${spell(lowest, key)}${isAlone ? '' : ' octave'}`, noThird: true }];
+  }
+  if (pcs.length === 2 && pcs.every((pc) => [0, 6].includes(pitchClass(pc - lowest))))
+    return [{ symbol: `${spell(lowest, key)}(b5)`, noThird: true }];
   const found: { symbol: string; score: number; noThird: boolean }[] = [];
   for (const root of pcs) {
     const bits = pcs.reduce((sum, pc) => sum | (1 << pitchClass(pc - root)), 0);
     for (const { suffix, rank, left } of matches(bits)) {
       const slash = root === lowest ? '' : `/${spell(lowest, key)}`;
-      const symbol = spell(root, key) + suffix + left + slash;
+      const symbol = spell(root, key) + suffix + (left === '(no5)' ? '' : left) + slash;
       const score =
         rank +
         (root === lowest ? 0 : 22 - standing(root, key)) +
@@ -89,7 +100,10 @@ export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[
   }
   found.push(...slashed(notes, lowest, key));
   found.sort((a, b) => a.score - b.score || (a.symbol < b.symbol ? -1 : 1));
-  if (found.length > 0) return found.map(({ symbol, noThird }) => ({ symbol, noThird }));
+  const once = found.filter((one, i) => found.findIndex((two) => two.symbol === one.symbol) === i);
+  if (once.length > 0) return once.map(({ symbol, noThird }) => ({ symbol, noThird }));
+  const over = upperOver(notes, lowest, key);
+  if (over !== null) return [over];
   // No dictionary chord, however much is left out: name it by its notes, lowest first.
   const symbol = [lowest, ...pcs.filter((pc) => pc !== lowest)].map((pc) => spell(pc, key)).join('·');
   return [{ symbol, noThird: true }];
@@ -112,6 +126,7 @@ export function spokenNames(notes: readonly Midi[], key: Key): readonly string[]
   }
   if (sorted.length > 2) return symbols;
   const pair = `${spell(low, key)}–${spell(high, key)}, ${intervalWords(distance)}`;
+  if (distance % 12 === 6) return [`${spell(low, key)} tritone`, pair, ...symbols];
   const isPower = distance % 12 === 7 || distance % 12 === 5;
   return isPower ? [symbols[0]!, pair, ...symbols.slice(1)] : [pair, ...symbols];
 }
@@ -140,16 +155,27 @@ function slashed(
       : [
           {
             symbol: `${spell(root, key)}${triad}/${spell(lowest, key)}`,
-            score: 20 - standing(root, key),
+            score: (triad.endsWith('7') ? 34 : 20) - standing(root, key),
             noThird: false,
           },
         ];
   });
 }
 
+/** Two names for what has none: the notes above the lowest, over it. */
+function upperOver(notes: readonly Midi[], lowest: number, key: Key): ChordName | null {
+  const upper = notes.filter((n) => pitchClass(n) !== lowest);
+  const [best] = upper.length > 0 ? nameNotes(upper, key) : [];
+  if (!best || /[·/]/.test(best.symbol)) return null;
+  return { symbol: `${best.symbol.replace(' octave', '')}/${spell(lowest, key)}`, noThird: best.noThird };
+}
+
 const TRIADS: ReadonlyMap<number, string> = new Map([
   [(1 << 0) | (1 << 4) | (1 << 7), ''],
   [(1 << 0) | (1 << 3) | (1 << 7), 'm'],
+  [(1 << 0) | (1 << 4) | (1 << 7) | (1 << 10), '7'],
+  [(1 << 0) | (1 << 3) | (1 << 7) | (1 << 10), 'm7'],
+  [(1 << 0) | (1 << 4) | (1 << 7) | (1 << 11), 'maj7'],
 ]);
 
 function matches(bits: number): { suffix: string; rank: number; left: string }[] {
