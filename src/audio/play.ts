@@ -1,5 +1,6 @@
 import type { Player } from '../core/form/index';
 import { frequencyHz } from '../core/pitch/index';
+import { driveOf } from '../core/sound/index';
 import type { TimedStroke } from '../core/song/index';
 
 /** Something that sounds until it is stopped. */
@@ -57,6 +58,8 @@ function sound(context: AudioContext, stroke: TimedStroke, at: number): void {
   const out = new StereoPannerNode(context, { pan: PAN[stroke.player] });
   out.connect(context.destination);
   const loud = LOUD[stroke.player] * (stroke.weak ? 0.55 : 1);
+  const amplifier = driven(context, stroke.gain, loud);
+  amplifier.connect(out);
   if (stroke.kind === 'dead') {
     pluck(context, out, { hz: stroke.player === 'bass' ? 70 : 160, at, seconds: 0.03, loud: loud * 0.8 });
     return;
@@ -64,10 +67,37 @@ function sound(context: AudioContext, stroke: TimedStroke, at: number): void {
   const seconds = stroke.kind === 'mute' ? Math.min(0.16, stroke.seconds) : Math.min(DECAY_S, stroke.seconds);
   const share = loud / Math.sqrt(Math.max(1, stroke.pitches.length));
   // The hand takes a moment to go across the strings.
-  stroke.pitches.forEach((pitch, i) =>
-    pluck(context, out, { hz: frequencyHz(pitch), at: at + i * 0.006, seconds, loud: share }),
-  );
+  const repeats =
+    stroke.repeat === null ? [] : REPEATS.map((level, n) => ({ level, after: (n + 1) * stroke.repeat! }));
+  for (const { level, after } of [{ level: 1, after: 0 }, ...repeats]) {
+    stroke.pitches.forEach((pitch, i) =>
+      pluck(context, amplifier, {
+        hz: frequencyHz(pitch),
+        at: at + after + i * 0.006,
+        seconds,
+        loud: share * level,
+      }),
+    );
+  }
 }
+
+/** How loud a delay's repeats are against the note. */
+const REPEATS = [0.5, 0.25] as const;
+
+/** All notes of a stroke through one amplifier: a soft limit that a greater gain reaches sooner, as loud as before. */
+function driven(context: AudioContext, gain: number, loud: number): AudioNode {
+  const drive = driveOf(gain);
+  if (drive <= CLEAN_DRIVE) return new GainNode(context);
+  const curve = Float32Array.from({ length: CURVE }, (_, i) => {
+    const x = (2 * i) / (CURVE - 1) - 1;
+    return (loud * Math.tanh((drive * x) / loud)) / Math.tanh(drive);
+  });
+  return new WaveShaperNode(context, { curve, oversample: '2x' });
+}
+
+/** Up to gain 2 nothing is bent. */
+const CLEAN_DRIVE = 0.5;
+const CURVE = 1024;
 
 /** A triangle that dies away, quick at first: near enough to a string to hear pitch and length. */
 function pluck(

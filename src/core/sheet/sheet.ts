@@ -1,12 +1,30 @@
 import { ordinal } from '../base/index';
 import { sheetSteps, type SheetStep } from './line-marks';
-import { barsOnPass, differingPasses, PLAYER_WORDS, type Bar, type Player } from '../form/index';
+import {
+  barsOnPass,
+  differingPasses,
+  formatNamedSound,
+  PLAYER_WORDS,
+  type Bar,
+  type Player,
+  type Section,
+} from '../form/index';
 import { formatGrip, type Grip } from '../grip/index';
 import { placesOf } from '../hits/index';
-import { formatTuning, tuningWords, type Instrument } from '../instrument/index';
+import { formatTuning, tuningWords } from '../instrument/index';
 import { pretty } from '../pitch/index';
-import { songKey, songLength, unfold, type Playing, type Song } from '../song/index';
-import { barTicks, formatDuration, formatMeter, formatSwing, type Meter } from '../time/index';
+import {
+  rigIn,
+  songKey,
+  songLength,
+  soundNameIn,
+  unfold,
+  type Playing,
+  type Rig,
+  type Song,
+  type SoundPlace,
+} from '../song/index';
+import { barTicks, formatDelay, formatDuration, formatMeter, formatSwing, type Meter } from '../time/index';
 
 /** One player's sheet: everything to stand in front of them, in played order, independent of screen or paper. */
 export interface Sheet {
@@ -42,6 +60,8 @@ export interface SheetBar {
   readonly hits: readonly string[] | null;
   /** A line instead of grips with hits, or null. */
   readonly line: readonly SheetStep[] | null;
+  /** "lead, gain 6": where the sound is another one than in the bar before; null where it goes on. */
+  readonly sound: string | null;
 }
 
 export interface SheetCell {
@@ -101,18 +121,22 @@ function partOf(
     ...(entry.feel ? [entry.feel === 'half' ? 'half-time feel' : 'double-time feel'] : []),
     ...(section.swing && !again ? [`swing ${formatSwing(section.swing)}`] : []),
     ...(entry.bars === undefined ? [] : [`only the first ${entry.bars} bars`]),
+    ...(again ? [] : soundRemark(section, { song, player })),
     ...(hand?.strokes === 'down' && !again ? ['all down-strokes'] : []),
     ...(hand?.with && !again ? [`hits with ${PLAYER_WORDS[hand.with]}`] : []),
     ...(again ? ['as before'] : []),
   ];
   if (again) return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars: [], passes: [] };
-  const bars = barsOnPass(section, 1).map((bar, i) => barOf(bar, { player, number: i + 1, meter }));
+  const sounds = { song, player, section };
+  const bars = barsOnPass(section, 1).map((bar, i, all) =>
+    barOf(bar, { player, number: i + 1, meter, sound: soundFrom(all, i, sounds) }),
+  );
   const passes = differingPasses(section)
     .filter((pass) => pass > 1 && pass <= entry.times)
     .flatMap((pass) => {
       const played = barsOnPass(section, pass);
       const different = played.flatMap((bar, i) => {
-        const made = barOf(bar, { player, number: i + 1, meter });
+        const made = barOf(bar, { player, number: i + 1, meter, sound: soundFrom(played, i, sounds) });
         return JSON.stringify(made) === JSON.stringify(bars[i]) ? [] : [made];
       });
       const short = played.length < bars.length ? `, stops after bar ${played.length}` : '';
@@ -124,8 +148,9 @@ function partOf(
 
 function barOf(
   bar: Bar,
-  { player, number, meter }: { player: Player; number: number; meter: Meter },
+  of: { player: Player; number: number; meter: Meter; sound: string | null },
 ): SheetBar {
+  const { player, number, meter, sound } = of;
   const line = bar.lines?.[player];
   const hits = bar.hits[player];
   return {
@@ -141,10 +166,37 @@ function barOf(
     })),
     hits: hits === null ? null : placesOf(hits),
     line: line ? sheetSteps(line) : null,
+    sound,
   };
 }
 
-function rigWords(instrument: Instrument): string {
+type SoundGround = { readonly song: Song; readonly player: Player };
+
+/** "sound clean (gain 1)" at the head of a section that has a choice of its own. */
+function soundRemark(section: Section, { song, player }: SoundGround): readonly string[] {
+  if (!section.sounds?.[player]) return [];
+  return [soundWords({ song, player }, { section })];
+}
+
+/** The sound a bar changes to; null where it goes on. */
+function soundFrom(
+  bars: readonly Bar[],
+  i: number,
+  { song, player, section }: SoundGround & { readonly section: Section },
+): string | null {
+  const at = (bar: Bar | undefined) => soundWords({ song, player }, { section, ...(bar ? { bar } : {}) });
+  const now = at(bars[i]);
+  return now === (i === 0 ? at(undefined) : at(bars[i - 1])) ? null : now;
+}
+
+function soundWords({ song, player }: SoundGround, place: SoundPlace): string {
+  const name = soundNameIn(player, place);
+  const { gain, delay } = rigIn(song, player, place);
+  const set = `gain ${gain}${delay === null ? '' : `, delay ${formatDelay(delay)}`}`;
+  return name === null ? set : `sound ${name} (${set})`;
+}
+
+function rigWords(instrument: Rig): string {
   const words = tuningWords(instrument);
   const strings = formatTuning(instrument).split(' ').map(pretty).join(' ');
   return [
@@ -152,6 +204,8 @@ function rigWords(instrument: Instrument): string {
     instrument.capo === 0 ? 'no capo' : `capo ${instrument.capo}`,
     `${instrument.frets} frets`,
     `gain ${instrument.gain}`,
+    ...(instrument.delay === null ? [] : [`delay ${formatDelay(instrument.delay)}`]),
+    ...(instrument.sounds ? [`sounds: ${instrument.sounds.map(formatNamedSound).join('; ')}`] : []),
   ].join(' · ');
 }
 

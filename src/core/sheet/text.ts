@@ -53,7 +53,10 @@ function system(bars: readonly SheetBar[], sheet: Sheet): string[] {
   const chords = line('', (i) => columns[i]!.chords, ' ');
   const tab = sheet.strings.map((name, s) => line(name, (i) => columns[i]!.strings(s), '|')).reverse();
   const hits = bars.some((bar) => bar.hits !== null) ? [line('hits', (i) => columns[i]!.hits, ' ')] : [];
-  return [chords, ...tab, ...hits];
+  const sounds = bars.some((bar) => bar.sound !== null)
+    ? [bars.flatMap((bar) => (bar.sound === null ? [] : [`bar ${bar.number}: ${bar.sound}`])).join('   ')]
+    : [];
+  return [...sounds, chords, ...tab, ...hits];
 }
 
 interface Columns {

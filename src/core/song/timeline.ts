@@ -2,8 +2,9 @@ import { barsOnPass, PLAYERS, type Player } from '../form/index';
 import { gripNotes } from '../grip/index';
 import { stepPitches } from '../line/index';
 import type { Midi } from '../pitch/index';
-import { barTicks, swungTick, ticksToSeconds } from '../time/index';
+import { barTicks, delayMs, swungTick, ticksToSeconds } from '../time/index';
 import { momentsOf } from './moments';
+import { rigIn, type SoundPlace } from './rig-in';
 import type { Rig, Song } from './song';
 import { strikesOf, type Strike } from './strikes';
 import { unfold } from './unfold';
@@ -24,6 +25,10 @@ export interface TimedStroke {
   readonly pitches: readonly Midi[];
   readonly kind: Strike['kind'];
   readonly weak: boolean;
+  /** The amplifier it goes through, 0 clean to 10. */
+  readonly gain: number;
+  /** Seconds to its repeat by a delay; null: none. */
+  readonly repeat: number | null;
 }
 
 /** Everything that sounds from a place to the end, and when each moment begins. */
@@ -63,6 +68,11 @@ export function timelineFrom(song: Song, from: SongPlace): Timeline {
             pitches: pitchesOf(s, song.players[player]),
             kind: s.kind,
             weak: s.weak,
+            ...soundAt(song, player, {
+              section,
+              bar: bars[Math.max(0, Math.floor(s.at / barTicks(meter)))] ?? {},
+              tempo,
+            }),
           });
         }
       }
@@ -71,6 +81,16 @@ export function timelineFrom(song: Song, from: SongPlace): Timeline {
   });
   strokes.sort((a, b) => a.at - b.at);
   return { strokes, moments, seconds: start };
+}
+
+/** What a stroke goes through, by the sound that is used where it is struck. */
+function soundAt(
+  song: Song,
+  player: Player,
+  { tempo, ...place }: SoundPlace & { readonly tempo: number },
+): Pick<TimedStroke, 'gain' | 'repeat'> {
+  const { gain, delay } = rigIn(song, player, place);
+  return { gain, repeat: delay === null ? null : delayMs(delay, tempo) / 1000 };
 }
 
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {

@@ -3,10 +3,11 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { formatGrip } from '../../core/grip/index';
 import { formatTuning, openStrings } from '../../core/instrument/index';
 import { parseKey, pretty } from '../../core/pitch/index';
-import { refitSong, type Refitted, type Rig, type Song } from '../../core/song/index';
+import { applyEdit, refitSong, type Edit, type Refitted, type Rig, type Song } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import { draftOf, RigFields, rigOf, type RigDraft } from './rig-fields';
+import { soundEdits } from './sound-fields';
 
 /** Key, instruments and hands of the song; what is already fretted moves with them. */
 export function GroundDialog({ song, onClose }: { song: Song; onClose: () => void }) {
@@ -18,34 +19,45 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
     guitar2: draftOf(song.players.guitar2, formatTuning(song.players.guitar2)),
     bass: draftOf(song.players.bass, formatTuning(song.players.bass)),
   });
+  const sounds = useMemo(() => {
+    const of = (player: Player) => soundEdits(player, drafts[player].sounds, song.players[player].sounds);
+    return { guitar1: of('guitar1'), guitar2: of('guitar2'), bass: of('bass') };
+  }, [drafts, song]);
+  // Names of sounds first: where they are used, they are used by their new names.
+  const named = useMemo(
+    () => PLAYERS.flatMap((p) => sounds[p].edits).reduce((now, edit) => withEdit(now, edit), song),
+    [sounds, song],
+  );
   const read = useMemo(
     () => ({
-      guitar1: rigOf(drafts.guitar1, song.players.guitar1),
-      guitar2: rigOf(drafts.guitar2, song.players.guitar2),
-      bass: rigOf(drafts.bass, song.players.bass),
+      guitar1: rigOf(drafts.guitar1, named.players.guitar1),
+      guitar2: rigOf(drafts.guitar2, named.players.guitar2),
+      bass: rigOf(drafts.bass, named.players.bass),
     }),
-    [drafts, song],
+    [drafts, named],
   );
   const keyRead = parseKey(key);
-  const isWrong = !keyRead.ok || PLAYERS.some((p) => Object.keys(read[p].wrong).length > 0);
+  const isWrong =
+    !keyRead.ok ||
+    PLAYERS.some((p) => Object.keys(read[p].wrong).length > 0 || Object.keys(sounds[p].wrong).length > 0);
   const keyText = keyRead.ok ? keyRead.value.text : null;
   const retuned = PLAYERS.some((p) => soundsDifferent(song.players[p], read[p].rig));
   const done = useMemo((): Refitted | null => {
     if (isWrong) return null;
     const players = { guitar1: read.guitar1.rig, guitar2: read.guitar2.rig, bass: read.bass.rig };
-    return refitSong(song, { key: keyText === song.key ? null : keyText, players, keep });
-  }, [isWrong, read, song, keyText, keep]);
+    return refitSong(named, { key: keyText === song.key ? null : keyText, players, keep });
+  }, [isWrong, read, named, song, keyText, keep]);
   const isSame =
     done !== null &&
     done.song.key === song.key &&
-    PLAYERS.every((p) => done.song.players[p] === song.players[p]);
+    JSON.stringify(done.song.players) === JSON.stringify(song.players);
   const apply = () => {
     if (!done) return;
     desk.getState().edit({ kind: 'replace', song: done.song }, { label: moveLabel(song, done) });
     onClose();
   };
   return (
-    <Dialog open onClose={onClose} title="Ground: key, instruments, hands">
+    <Dialog open onClose={onClose} title="Ground: key, instruments, sounds, hands">
       <form
         className="flex flex-col gap-4"
         onSubmit={(e) => {
@@ -69,6 +81,7 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
             player={player}
             draft={drafts[player]}
             wrong={read[player].wrong}
+            wrongSounds={sounds[player].wrong}
             onChange={(draft) => setDrafts({ ...drafts, [player]: draft })}
           />
         ))}
@@ -93,6 +106,12 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
       </form>
     </Dialog>
   );
+}
+
+/** The song after an edit of a sound; one that says what is there already changes nothing. */
+function withEdit(song: Song, edit: Edit): Song {
+  const next = applyEdit(song, edit);
+  return JSON.stringify(next.players) === JSON.stringify(song.players) ? song : next;
 }
 
 function Keep({

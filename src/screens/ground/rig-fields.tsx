@@ -6,6 +6,7 @@ import { STROKE_WAYS, type StrokeWay } from '../../core/hits/index';
 import type { Rig } from '../../core/song/index';
 import { formatDelay } from '../../core/time/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
+import { soundDrafts, SoundFields, type SoundDraft } from './sound-fields';
 
 /** One player's instrument and hand as they are typed: any field may be wrong for a while. */
 export interface RigDraft {
@@ -20,6 +21,7 @@ export interface RigDraft {
   readonly size: HandSize;
   readonly thumb: boolean;
   readonly spread: Readonly<Record<FingerPair, string>>;
+  readonly sounds: readonly SoundDraft[];
 }
 
 export function draftOf(rig: Rig, tuning: string): RigDraft {
@@ -35,6 +37,7 @@ export function draftOf(rig: Rig, tuning: string): RigDraft {
     size: rig.hand.size,
     thumb: rig.hand.thumb,
     spread: spreadDraft(rig.hand.spreadMm),
+    sounds: soundDrafts(rig.sounds),
   };
 }
 
@@ -71,11 +74,12 @@ interface Props {
   readonly player: Player;
   readonly draft: RigDraft;
   readonly wrong: Partial<Record<RigField, string>>;
+  readonly wrongSounds: Readonly<Record<string, string>>;
   readonly onChange: (draft: RigDraft) => void;
 }
 
 /** Instrument and hand of one player. */
-export function RigFields({ player, draft, wrong, onChange }: Props) {
+export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props) {
   const put = (part: Partial<RigDraft>) => onChange({ ...draft, ...part });
   return (
     <fieldset className="border-t border-line pt-2">
@@ -100,6 +104,12 @@ export function RigFields({ player, draft, wrong, onChange }: Props) {
         <Field label="Gain 0–10" value={draft.gain} wrong={wrong.gain} onChange={(gain) => put({ gain })} />
         <Field label="Delay" value={draft.delay} wrong={wrong.delay} onChange={(delay) => put({ delay })} />
       </div>
+      <SoundFields
+        player={player}
+        drafts={draft.sounds}
+        wrong={wrongSounds}
+        onChange={(sounds) => put({ sounds })}
+      />
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <label className="flex items-center gap-2">
           <span className="text-[14px] text-soft">Hand</span>

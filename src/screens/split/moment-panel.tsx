@@ -61,19 +61,17 @@ export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }:
         onClose={() => onKeep(null)}
         onKeep={(reason, reach) => {
           if (kept)
-            desk
-              .getState()
-              .edit(
-                {
-                  kind: 'keep',
-                  finding: keepingOf(model.song, kept, {
-                    reason,
-                    reach,
-                    shift: shiftOf(model, kept.playing),
-                  }),
-                },
-                { label: `keep the ${findingWords(kept.kind)} in ${kept.section}, bar ${kept.bar}` },
-              );
+            desk.getState().edit(
+              {
+                kind: 'keep',
+                finding: keepingOf(model.song, kept, {
+                  reason,
+                  reach,
+                  shift: shiftOf(model, kept.playing),
+                }),
+              },
+              { label: `keep the ${findingWords(kept.kind)} in ${kept.section}, bar ${kept.bar}` },
+            );
           onKeep(null);
         }}
       />

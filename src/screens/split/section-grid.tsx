@@ -5,19 +5,29 @@ import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/in
 import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
 import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
-import { cellPitches, type Moment } from '../../core/song/index';
+import { cellPitches, rigIn, soundNameIn, type Moment } from '../../core/song/index';
 import { beatTicks } from '../../core/time/index';
 import { Button, useBig } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { findingWords } from './finding-words';
 import { isAt, type SplitModel } from './model';
+import { soundWords } from './sound-dialog';
 
 /** The section under its head: chords as columns as wide as their beats, a row for each player, who hits when below. */
-export function SectionGrid({ model: whole, head }: { model: SplitModel; head: ReactNode }) {
+export function SectionGrid({
+  model: whole,
+  head,
+  onSound,
+}: {
+  model: SplitModel;
+  head: ReactNode;
+  /** Somebody wants another sound for a player. */
+  onSound: (player: Player) => void;
+}) {
   const { from, to } = windowOf(whole);
   const model = useMemo(() => nearModel(whole, { from, to }), [whole, from, to]);
-  const { playing, bars, song, selection } = model;
+  const { playing, bars, selection } = model;
   const moments = model.moments.slice(from, to);
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -60,9 +70,8 @@ export function SectionGrid({ model: whole, head }: { model: SplitModel; head: R
                 <b className="whitespace-nowrap">
                   <PlayerMark player={player} /> {PLAYER_WORDS[player]}
                 </b>
-                <div className="text-[13px] text-soft">
-                  {model.plan.roles[player].words} · gain {song.players[player].gain}
-                </div>
+                <div className="text-[13px] text-soft">{model.plan.roles[player].words}</div>
+                <SoundMark model={model} player={player} onSound={onSound} />
               </div>
               {cellsOf(model, player, { from, to }).map((span) => (
                 <CellBox key={span.first} model={model} player={player} span={span} />
@@ -97,6 +106,34 @@ export function SectionGrid({ model: whole, head }: { model: SplitModel; head: R
         <p className="sr-only">{bars.length} bars</p>
       </div>
     </section>
+  );
+}
+
+/** The sound a player uses in the section; a click changes it. */
+function SoundMark({
+  model,
+  player,
+  onSound,
+}: {
+  model: SplitModel;
+  player: Player;
+  onSound: (player: Player) => void;
+}) {
+  const { song, playing, moment, editable } = model;
+  const place = { section: playing.section, bar: moment };
+  const name = soundNameIn(player, place);
+  const words = `${name === null ? '' : `${name} · `}${soundWords(rigIn(song, player, place))}`;
+  if (!editable) return <div className="text-[13px] text-soft">{words}</div>;
+  return (
+    <button
+      type="button"
+      title="Another sound in this section or bar"
+      aria-haspopup="dialog"
+      className="text-left text-[13px] text-soft underline decoration-dotted hover:text-ink"
+      onClick={() => onSound(player)}
+    >
+      {words}
+    </button>
   );
 }
 

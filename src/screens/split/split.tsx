@@ -1,3 +1,4 @@
+import type { Player } from '../../core/form/index';
 import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from '../../ui/index';
@@ -17,6 +18,7 @@ import { PasteTab } from './paste-tab';
 import { usePlaying } from './playing';
 import { PlanDialog } from './plan-dialog';
 import { SectionHead } from './section-head';
+import { SoundDialog } from './sound-dialog';
 import { ThreeWays } from './three-ways';
 import { Versions } from './versions';
 import { Wishes } from './wishes';
@@ -29,6 +31,7 @@ export function Split() {
   const said = useDesk((s) => s.said);
   const [opened, open] = useState<Opened | null>(null);
   const [keeping, setKeeping] = useState<string | null>(null);
+  const [sounding, setSounding] = useState<Player | null>(null);
   const navigate = useNavigate();
   const { isPlaying, toggle } = usePlaying();
   const does = { desk: desk.getState(), onKeep: setKeeping, onOpen: open, onPlay: toggle };
@@ -64,6 +67,7 @@ export function Split() {
         <SongStrip model={model} />
         <SectionGrid
           model={model}
+          onSound={setSounding}
           head={<SectionHead model={model} more={wholeCommands(context)} onPlan={() => open('plan')} />}
         />
         <NeckPanel model={model} />
@@ -91,6 +95,7 @@ export function Split() {
       />
       <PlanDialog section={opened === 'plan' ? name : null} onClose={close} />
       <ThreeWays section={opened === 'ways' ? name : null} onClose={close} />
+      <SoundDialog model={model} player={sounding} onClose={() => setSounding(null)} />
       <Wishes section={opened === 'wishes' ? name : null} onClose={close} />
       <PasteTab model={model} open={opened === 'tab'} onClose={close} />
       <Versions open={opened === 'versions'} onClose={close} />

@@ -1,0 +1,140 @@
+import { useState } from 'react';
+import {
+  formatSoundUse,
+  parseSoundUse,
+  PLAYER_WORDS,
+  type Player,
+  type SoundUse,
+} from '../../core/form/index';
+import { rigIn, type Rig } from '../../core/song/index';
+import { formatDelay } from '../../core/time/index';
+import { Button, Dialog } from '../../ui/index';
+import { usePorts } from '../ports';
+import type { SplitModel } from './model';
+
+/** What an amplifier and a delay are set to: "gain 1", "gain 6, delay 1/8.". */
+export function soundWords({ gain, delay }: Pick<Rig, 'gain' | 'delay'>): string {
+  return delay === null ? `gain ${gain}` : `gain ${gain}, delay ${formatDelay(delay)}`;
+}
+
+/** Which sound a player uses in the section, or in the bar one is at. */
+export function SoundDialog({
+  model,
+  player,
+  onClose,
+}: {
+  model: SplitModel;
+  player: Player | null;
+  onClose: () => void;
+}) {
+  return (
+    <Dialog open={player !== null} onClose={onClose} title={player ? `Sound of ${PLAYER_WORDS[player]}` : ''}>
+      {player !== null && <SoundForm key={player} model={model} player={player} onClose={onClose} />}
+    </Dialog>
+  );
+}
+
+function SoundForm({ model, player, onClose }: { model: SplitModel; player: Player; onClose: () => void }) {
+  const { desk } = usePorts();
+  const { song, playing, selection, moment } = model;
+  const { section } = playing;
+  const bar = moment.bar;
+  const here = model.bars[bar]?.sounds?.[player];
+  const [reach, setReach] = useState<'section' | 'bar'>(here ? 'bar' : 'section');
+  const now = reach === 'bar' ? here : section.sounds?.[player];
+  const [typed, setTyped] = useState<string | null>(null);
+  const text = typed ?? formatSoundUse(now ?? {});
+  const read = parseSoundUse(text);
+  const names = (song.players[player].sounds ?? []).map((s) => s.name);
+  const unknown = read.ok && read.value.sound !== undefined && !names.includes(read.value.sound);
+  const wrong = read.ok
+    ? unknown
+      ? `${PLAYER_WORDS[player]} has no sound “${read.value.sound}”; name it in the ground dialog, or turn gain and delay here`
+      : null
+    : read.error;
+  const around = reach === 'bar' ? rigIn(song, player, { section }) : song.players[player];
+  const take = (use: SoundUse) => {
+    const words = formatSoundUse(use) || 'the usual sound';
+    const where = reach === 'bar' ? `bar ${bar + 1} of ${section.name}` : section.name;
+    desk.getState().edit(
+      {
+        kind: 'useSound',
+        change: {
+          section: section.name,
+          pass: selection.pass,
+          times: playing.entry.times,
+          player,
+          bar: reach === 'bar' ? bar : null,
+          use,
+        },
+      },
+      { label: `${PLAYER_WORDS[player]}: ${words} in ${where}` },
+    );
+    onClose();
+  };
+  const usual = reach === 'bar' ? `as in ${section.name}` : 'as the settings say';
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (read.ok && wrong === null) take(read.value);
+      }}
+    >
+      <fieldset className="flex flex-wrap gap-x-4">
+        <legend className="text-[14px] text-soft">Where</legend>
+        {(
+          [
+            ['section', `all of ${section.name}`],
+            ['bar', `only bar ${bar + 1}`],
+          ] as const
+        ).map(([value, words]) => (
+          <label key={value} className="flex items-center gap-2">
+            <input
+              type="radio"
+              name="where"
+              value={value}
+              checked={reach === value}
+              onChange={() => {
+                setReach(value);
+                setTyped(null);
+              }}
+            />
+            {words}
+          </label>
+        ))}
+      </fieldset>
+      <div className="flex flex-col gap-1">
+        <Button aria-pressed={formatSoundUse(now ?? {}) === ''} onClick={() => take({})}>
+          {usual} <span className="text-soft">{soundWords(around)}</span>
+        </Button>
+        {names.map((name) => (
+          <Button key={name} aria-pressed={now?.sound === name} onClick={() => take({ sound: name })}>
+            {name}{' '}
+            <span className="text-soft">
+              {soundWords(rigIn(song, player, { section: { sounds: { [player]: { sound: name } } } }))}
+            </span>
+          </Button>
+        ))}
+      </div>
+      <label className="block">
+        Or turn it for this place
+        <input
+          value={text}
+          placeholder="gain 3, delay off"
+          autoComplete="off"
+          aria-invalid={wrong !== null}
+          className="mt-1 block w-full rounded border border-ink bg-ground px-2 py-1.5"
+          onChange={(e) => setTyped(e.target.value)}
+        />
+        {wrong !== null && <span className="text-[13px] text-clash">{wrong}</span>}
+      </label>
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>Leave it</Button>
+        <Button look="strong" type="submit" disabled={wrong !== null}>
+          Take it
+        </Button>
+      </div>
+    </form>
+  );
+}
