@@ -29,6 +29,7 @@ import { alternativesFor, wordsFor } from './alternatives';
 import { differenceOf, troubleOf, type Effect } from './effect';
 import { addressOf } from './problem';
 import { RightHands } from './right-hand';
+import { everywhere, soundWays } from './wide-cures';
 
 /** A way out of a finding: one edit that takes it away, in words, with everything else it changes in the song. */
 export interface Cure extends Effect {
@@ -85,7 +86,21 @@ function isStill(f: Finding, cured: Finding): boolean {
   );
 }
 
+/** Ways at the place, and the nearest of them for the whole section. */
 function waysFor(song: Song, f: Finding): readonly Way[] {
+  const ways = waysAt(song, f);
+  const material = materialOf(song, f.section, f.playing);
+  if (!material) return ways;
+  const moments = momentsOf(material.section, { pass: f.pass, meter: material.meter });
+  const near = [...ways].sort((a, b) => a.far - b.far).slice(0, WIDE_TRIED);
+  const wide = near.flatMap((way) => everywhere({ song, finding: f, material, moments }, way) ?? []);
+  return [...ways, ...wide];
+}
+
+/** So many of the nearest ways are tried for the whole section too. */
+const WIDE_TRIED = 3;
+
+function waysAt(song: Song, f: Finding): readonly Way[] {
   const material = materialOf(song, f.section, f.playing);
   if (!material) return [];
   const { section, meter, times } = material;
@@ -114,6 +129,10 @@ function waysFor(song: Song, f: Finding): readonly Way[] {
       return [...voiceWays(context), ...gripWays(context, f.players)];
     case 'shift':
       return [...gripWays(context, f.players), ...shiftWays(context)];
+    case 'gain':
+      return [...soundWays(context), ...gripWays(context, f.players)];
+    case 'missing-tone':
+    case 'unheard-third':
     case 'missing-third':
       return gripWays(context, PLAYERS);
     default:

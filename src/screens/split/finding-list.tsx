@@ -61,7 +61,7 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
             {open === 0 ? 'Nothing clashes.' : `${open} to look at; n goes to the next.`}
           </p>
           <ul className="flex flex-col gap-2">
-            {causes.map((cause) => (
+            {worstFirst(causes).map((cause) => (
               <CauseCard key={cause.id} cause={cause} model={model} onKeep={onKeep} />
             ))}
           </ul>
@@ -226,6 +226,14 @@ function FindingCard(props: {
       )}
     </li>
   );
+}
+
+const RANK = { clash: 0, watch: 1, note: 2 } as const;
+
+/** What stops a rehearsal first, what is only told last; else in the order of the song, what is kept at the end. */
+function worstFirst(causes: readonly Cause[]): readonly Cause[] {
+  const rank = (c: Cause) => (c.kept === null ? RANK[c.level] : RANK.note + 1);
+  return [...causes].sort((a, b) => rank(a) - rank(b));
 }
 
 /** One cause with its places, stepped through inside. */

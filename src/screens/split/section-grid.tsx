@@ -70,8 +70,10 @@ export function SectionGrid({
                 <b className="whitespace-nowrap">
                   <PlayerMark player={player} /> {PLAYER_WORDS[player]}
                 </b>
-                <div className="text-[13px] text-soft">{model.plan.roles[player].words}</div>
-                <SoundMark model={model} player={player} onSound={onSound} />
+                <div className="text-[13px] text-soft">
+                  {model.plan.roles[player].words} ·{' '}
+                  <SoundMark model={model} player={player} onSound={onSound} />
+                </div>
               </div>
               {cellsOf(model, player, { from, to }).map((span) => (
                 <CellBox key={span.first} model={model} player={player} span={span} />
@@ -123,13 +125,13 @@ function SoundMark({
   const place = { section: playing.section, bar: moment };
   const name = soundNameIn(player, place);
   const words = `${name === null ? '' : `${name} · `}${soundWords(rigIn(song, player, place))}`;
-  if (!editable) return <div className="text-[13px] text-soft">{words}</div>;
+  if (!editable) return <span>{words}</span>;
   return (
     <button
       type="button"
       title="Another sound in this section or bar"
       aria-haspopup="dialog"
-      className="text-left text-[13px] text-soft underline decoration-dotted hover:text-ink"
+      className="text-left underline decoration-dotted hover:text-ink"
       onClick={() => onSound(player)}
     >
       {words}

@@ -34,6 +34,10 @@ export function SoundDialog({
   );
 }
 
+function pressed(is: boolean): { readonly 'aria-pressed': boolean; readonly className: string } {
+  return { 'aria-pressed': is, className: is ? '!border-2 !border-ink font-bold' : '' };
+}
+
 function SoundForm({ model, player, onClose }: { model: SplitModel; player: Player; onClose: () => void }) {
   const { desk } = usePorts();
   const { song, playing, selection, moment } = model;
@@ -105,11 +109,11 @@ function SoundForm({ model, player, onClose }: { model: SplitModel; player: Play
         ))}
       </fieldset>
       <div className="flex flex-col gap-1">
-        <Button aria-pressed={formatSoundUse(now ?? {}) === ''} onClick={() => take({})}>
+        <Button {...pressed(formatSoundUse(now ?? {}) === '')} onClick={() => take({})}>
           {usual} <span className="text-soft">{soundWords(around)}</span>
         </Button>
         {names.map((name) => (
-          <Button key={name} aria-pressed={now?.sound === name} onClick={() => take({ sound: name })}>
+          <Button key={name} {...pressed(now?.sound === name)} onClick={() => take({ sound: name })}>
             {name}{' '}
             <span className="text-soft">
               {soundWords(rigIn(song, player, { section: { sounds: { [player]: { sound: name } } } }))}
