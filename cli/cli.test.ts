@@ -39,6 +39,7 @@ describe('command line', () => {
       chord: 'C',
       device: 'full',
       noThird: false,
+      reach: { grade: 'ease', mm: 67 },
     });
     const low = await json('name', '000xxx', '--tuning', 'D A D G B E', '--key', 'Dm');
     expect([low.chord, low.device, low.noThird, low.notes]).to.deep.equal([

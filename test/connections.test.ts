@@ -151,7 +151,10 @@ describe('connections between sections', () => {
       `== Part ==\n${CASES[4]!.from}== Part 1 ==\n${CASES[0]!.from}== Part 2 ==\n${CASES[0]!.to}`,
     );
     const join = connectionsOf(song).find((c) => c.id === 'Part 1 > Part 2')!;
-    const kept = applyEdit(song, { kind: 'keep', finding: keepingOf(song, join.findings[0]!, { reason: 'slow' }) });
+    const kept = applyEdit(song, {
+      kind: 'keep',
+      finding: keepingOf(song, join.findings[0]!, { reason: 'slow' }),
+    });
     const back = readChart(writeChart(kept));
     expect(back.problems).to.deep.equal([]);
     expect(back.song.kept.map((k) => k.section)).to.deep.equal(['Part 1 > Part 2']);

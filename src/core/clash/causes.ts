@@ -1,6 +1,7 @@
 import { pitchClass } from '../pitch/index';
 import { unfold, type Song } from '../song/index';
-import { songFindings, type Finding } from './findings';
+import type { Finding } from './finding';
+import { songFindings } from './findings';
 import type { Level } from './scene';
 
 /** One thing to say, wherever it is: the finding where it is worst, and every place of the same cause, in played order. */

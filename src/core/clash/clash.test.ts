@@ -98,12 +98,17 @@ describe('judgement', () => {
   });
 
   it('notes a missing third without calling it a clash, and none where the symbol has none', () => {
-    const bare = scene('Dm', { guitar1: 'D3 A3 D4', bass: 'D2' });
-    expect(kinds(bare, 'note')).to.include('missing-third');
-    expect(kinds(bare)).to.deep.equal([]);
-    expect(kinds(scene('D5', { guitar1: 'D3 A3', bass: 'D2' }), 'note')).to.deep.equal([]);
-    expect(kinds(scene('Dm', { guitar1: 'D3 A3', guitar2: 'F4', bass: 'D2' }), 'note')).to.deep.equal([]);
-    expect(kinds({ ...bare, complete: false }, 'note')).to.deep.equal([]);
+    const said = (chord: string, guitar2: string) =>
+      songFindings(
+        readChart(`== A ==\nchords | ${chord} |\nguitar1 | x577xx |\nguitar2 | ${guitar2} |\nbass | x5xx |`)
+          .song,
+      ).map((f) => `${f.level} ${f.kind}`);
+    expect(said('Dm', 'r')).to.deep.equal(['note missing-third']);
+    expect(said('D5', 'r')).to.deep.equal([]);
+    expect(said('Dm', 'xxxxx1')).to.deep.equal([]);
+    expect(said('Dm', '?')).to.deep.equal(['note open']);
+    // A melody that touches it while the chord lasts says it too.
+    expect(said('Dm', 'xxxxx5 xxxxx3 xxxxx1 xxxxx0')).to.deep.equal([]);
   });
 
   it('tells crowding from doubling', () => {

@@ -1,9 +1,18 @@
-import { barsOnPass, PLAYERS, PLAYER_WORDS, type Bar, type Player, type Section } from '../form/index';
+import {
+  barsOnPass,
+  PLAYERS,
+  PLAYER_WORDS,
+  type Bar,
+  type Player,
+  type Section,
+  type SoundUse,
+} from '../form/index';
 import { wayBetween } from '../grip/index';
 import { placesOf } from '../hits/index';
 import { unfold, type Playing, type Song } from '../song/index';
 import { barTicks, ticksToSeconds, type Meter } from '../time/index';
-import { overTime, placed, voiceOf, type Finding } from './findings';
+import type { Finding } from './finding';
+import { overTime, placed, voiceOf } from './findings';
 import { keeps, keptAt } from './keeping';
 import { factsOf, stageOf } from './stage';
 
@@ -267,6 +276,8 @@ function joined(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string):
     b.meter,
     a.section.swing,
     b.section.swing,
+    a.section.sounds,
+    b.section.sounds,
     song.voice,
   ];
   let known = joins.get(last);
@@ -275,8 +286,8 @@ function joined(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string):
   if (hit?.ground.every((part, i) => part === ground[i])) return hit.join;
   const meter = barTicks(a.meter) >= barTicks(b.meter) ? a.meter : b.meter;
   const bars = [
-    padded(withHeld(last, held), { from: a.meter, to: meter, side: 'before' }),
-    padded(first, { from: b.meter, to: meter, side: 'after' }),
+    padded(withHeld(heardAs(last, a.section), held), { from: a.meter, to: meter, side: 'before' }),
+    padded(heardAs(first, b.section), { from: b.meter, to: meter, side: 'after' }),
   ];
   const { swing } = a.section;
   const section: Section = {
@@ -296,6 +307,17 @@ function joined(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string):
   };
   known.set(id, { ground, join });
   return join;
+}
+
+/** A bar with the sounds of its own section written out: the two of a join may have different ones. */
+function heardAs(bar: Bar, section: Section): Bar {
+  if (!section.sounds) return bar;
+  const sounds: Partial<Record<Player, SoundUse>> = { ...section.sounds };
+  for (const player of PLAYERS) {
+    const own = bar.sounds?.[player];
+    if (own) sounds[player] = own.sound === undefined ? { ...section.sounds[player], ...own } : own;
+  }
+  return { ...bar, sounds };
 }
 
 /** A bar that says at its beginning what goes on from before. */
@@ -331,6 +353,7 @@ function padded(bar: Bar, of: { from: Meter; to: Meter; side: 'before' | 'after'
     cells,
     hits,
     voice: null,
+    ...(bar.sounds ? { sounds: bar.sounds } : {}),
   };
 }
 

@@ -8,28 +8,22 @@ import {
   type Section,
 } from '../form/index';
 import { holdGrip, missingFret } from '../grip/index';
-import { parseNote, type Key, type Midi } from '../pitch/index';
-import {
-  meterOf,
-  unfold,
-  type FindingKind,
-  type KeptFinding,
-  type Moment,
-  type Playing,
-  type Song,
-} from '../song/index';
+import { parseNote, type Key } from '../pitch/index';
+import { meterOf, unfold, type KeptFinding, type Moment, type Playing, type Song } from '../song/index';
 import { barTicks, beatTicks } from '../time/index';
 import { delays } from './delay';
+import type { Finding } from './finding';
 import { flams } from './flam';
-import { judge, type Judgement } from './judge';
+import { judge } from './judge';
+import type { Judgement } from './judgement';
 import { emptyStrings } from './empty-string';
 import { keeps, keptAt } from './keeping';
 import { linesInVoice } from './line';
+import { missingTones } from './missing';
 import { lowestNotes } from './lowest';
 import { pushes } from './push';
 import { runs } from './run';
 import { ringsOver } from './ring';
-import type { Level } from './scene';
 import { sceneAt, type MomentPlace, type SceneGround } from './scene-at';
 import { shifts } from './shift';
 import { factsOf, momentAt, stageOf, type Stage, type Timed } from './stage';
@@ -37,35 +31,7 @@ import { stepsOn } from './steps-on';
 import { buriedHits, ringingStops } from './stop';
 import { LONG_BARS, stretchesOf, type Stretch } from './stretches';
 import { openPlayers } from './tones';
-import { unheardThirds } from './unheard';
 import { nameIn } from './words';
-
-/** A judgement with its place. `bar` and `beat` count from 1; `beats` is how long it lasts. */
-export interface Finding {
-  /** Stable while its place and cause stay. */
-  readonly id: string;
-  readonly kind: FindingKind;
-  readonly level: Level;
-  readonly section: string;
-  readonly pass: number;
-  readonly bar: number;
-  readonly beat: number;
-  readonly beats: number;
-  readonly players: readonly Player[];
-  /** Spelled with octave, lowest first: `B♭2`. */
-  readonly notes: readonly string[];
-  /** The same as pitches, as they sound in this playing. */
-  readonly pitches: readonly Midi[];
-  readonly text: string;
-  readonly score: number;
-  /** Why it is meant, or null. */
-  readonly kept: string | null;
-  /** Place in the form of the playing it was heard in, from 0. */
-  readonly playing: number;
-  /** From and to in ticks from the start of the section. */
-  readonly from: number;
-  readonly to: number;
-}
 
 /**
  * All findings of a song in played order: every section once in each key and tempo, and whatever
@@ -209,7 +175,7 @@ function work(song: Song, { whole: section, key, tempo }: Playing, times: number
     const differs = (bar: number) => different === null || different.has(bar);
     const bars = barsOnPass(section, pass);
     if (bars.length <= LONG_BARS) return passFindings(song, { section, pass, differs, ...ground });
-    return joinDoublings(
+    return joinRunning(
       stretchesOf(section, bars).flatMap((s) => stretchFindings(song, s, { pass, differs, ...ground })),
     );
   });
@@ -257,7 +223,7 @@ function passFindings(
   const passing = overTime(stage)
     .filter((t) => differs(Math.floor(t.at / stage.barTicks)))
     .map((t) => placed(t, place));
-  return [...joinDoublings(standing), ...passing].sort((a, b) => a.from - b.from || b.score - a.score);
+  return [...joinRunning(standing), ...passing].sort((a, b) => a.from - b.from || b.score - a.score);
 }
 
 /** What is said of one stretch of a long section, where it stands in the whole. Remembered with the stretch. */
@@ -304,7 +270,7 @@ export function overTime(stage: Stage): readonly Timed[] {
     ...shifts(stage),
     ...runs(stage),
     ...lowestNotes(stage),
-    ...unheardThirds(stage),
+    ...missingTones(stage),
     ...stepsOn(stage),
     ...emptyStrings(stage),
   ];
@@ -405,16 +371,22 @@ export function placed(t: Timed, at: { stage: Stage; section: Section; pass: num
   };
 }
 
-/** Doublings that follow each other are said once. */
-function joinDoublings(list: readonly Raw[]): readonly Raw[] {
+/**
+ * What is said of one moment after the other is said once: a doubling as long as it lasts, anything else while the same
+ * notes of the same players stay under one bar's chord.
+ */
+function joinRunning(list: readonly Raw[]): readonly Raw[] {
   const joined: Raw[] = [];
-  let at = -1; // where the running doubling stands in `joined`
+  const running = new Map<string, number>(); // where it stands in `joined`
   for (const f of list) {
-    const running = joined[at];
-    if (f.kind === 'doubling' && running?.to === f.from) {
-      joined[at] = { ...running, beats: running.beats + f.beats, to: f.to };
+    const same = f.kind === 'doubling' ? f.kind : `${f.kind} ${f.bar} ${f.text}`;
+    const at = running.get(same) ?? -1;
+    const last = joined[at];
+    if (last?.to === f.from && f.kind !== 'open') {
+      const worse = f.score > last.score ? { level: f.level, score: f.score, text: f.text } : {};
+      joined[at] = { ...last, ...worse, beats: last.beats + f.beats, to: f.to };
     } else {
-      if (f.kind === 'doubling') at = joined.length;
+      running.set(same, joined.length);
       joined.push(f);
     }
   }

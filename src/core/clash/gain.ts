@@ -2,7 +2,7 @@ import { PLAYER_WORDS } from '../form/index';
 import { pitchClass, pretty, thirdOf, toneName } from '../pitch/index';
 import { gripDirt } from '../sound/index';
 import { TICKS_PER_QUARTER } from '../time/index';
-import type { Judgement } from './judge';
+import type { Judgement } from './judgement';
 import { levelOf } from './level';
 import { heardTicks, type Part, type Scene } from './scene';
 import { DIRT_FIGURE_SHARE, NOTE_FROM } from './thresholds';
@@ -27,7 +27,9 @@ export function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
 export function dirtScore(part: Part, scene: Pick<Scene, 'ticks'>): number {
   const dirt = gripDirt(part.pitches, part.gain);
   if (dirt === 0) return 0;
-  return dirt * lengthShare(heardTicks(part.soundTicks, scene)) * (part.figure ? DIRT_FIGURE_SHARE : 1);
+  return (
+    dirt * lengthShare(heardTicks(part.soundTicks, scene, [part])) * (part.figure ? DIRT_FIGURE_SHARE : 1)
+  );
 }
 
 /** All of it from two beats on, four fifths for a beat, and a fraction for a choked stroke. */

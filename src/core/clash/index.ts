@@ -4,7 +4,8 @@
  * line and shift what is wrong over time. Every number is in thresholds.ts.
  */
 export { keepingOf, type KeepReach } from './keeping';
-export { keptList, playingFindings, songFindings, type Finding } from './findings';
+export type { Finding } from './finding';
+export { keptList, playingFindings, songFindings } from './findings';
 export { causesOf, songCauses, type Cause } from './causes';
 export { sceneAt } from './scene-at';
 export {
@@ -17,7 +18,8 @@ export {
   type ConnectionEnd,
   type ConnectionPlace,
 } from './connection';
-export { judge, type Judgement } from './judge';
+export { judge } from './judge';
+export type { Judgement } from './judgement';
 export { handsTogether, type HandsTogether } from './right-hands';
 export { overviewWords, sectionOverview, songWords } from './overview';
 export { nameIn, playersWords } from './words';

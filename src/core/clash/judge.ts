@@ -9,41 +9,21 @@ import {
   type Midi,
 } from '../pitch/index';
 import type { FindingKind } from '../song/index';
+import type { Judgement } from './judgement';
 import { gain } from './gain';
 import { levelOf } from './level';
 import { mudOf } from './mud';
 import { registers } from './registers';
 import { fits, rubBetween, wrongThird } from './rub';
-import {
-  heardTicks,
-  soundingParts,
-  togetherTicks,
-  tonesOf,
-  type Level,
-  type Part,
-  type Scene,
-} from './scene';
+import { heardTicks, soundingParts, togetherTicks, tonesOf, type Part, type Scene } from './scene';
 import { WATCH_FROM } from './thresholds';
-import { missingTones, otherChord, otherChordParts } from './tones';
+import { otherChord, otherChordParts } from './tones';
 import { article, nameIn } from './words';
-
-/** One thing to say about a moment, without its place in the song. */
-export interface Judgement {
-  readonly kind: FindingKind;
-  readonly level: Level;
-  readonly players: readonly Player[];
-  /** The notes it is about. */
-  readonly pitches: readonly Midi[];
-  readonly text: string;
-  /** 1 is a clash; 0 for what is only named. */
-  readonly score: number;
-}
 
 /** Everything to say about what sounds together, the worst first. What only time tells is said in over-time rooms. */
 export function judge(scene: Scene): readonly Judgement[] {
   const parts = soundingParts(scene);
   const others = otherChordParts(scene, parts);
-  const right = parts.filter((part) => !others.includes(part));
   const rubs = rubsIn(scene, parts);
   const wrong = rubs.filter((rub) => rub.parts.some((part) => others.includes(part)));
   const list = [
@@ -51,7 +31,6 @@ export function judge(scene: Scene): readonly Judgement[] {
     ...gain(scene, parts),
     ...otherChord(scene, others, Math.max(0, ...wrong.map((rub) => rub.judgement.score))),
     ...rubs.filter((rub) => !wrong.includes(rub)).map((rub) => rub.judgement),
-    ...(others.length > 0 ? [] : missingTones(scene, right)),
     ...(others.length > 0 ? [] : registers(scene, parts)),
   ];
   return list.sort((a, b) => b.score - a.score);
@@ -84,7 +63,9 @@ function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
     }
   });
   for (const part of parts) {
-    const third = part.moving ? null : wrongThird(part, scene.chord, heardTicks(part.soundTicks, scene));
+    const third = part.moving
+      ? null
+      : wrongThird(part, scene.chord, heardTicks(part.soundTicks, scene, [part]));
     if (third === null || third.score < WATCH_FROM || isBlue(part, scene.chord!)) continue;
     const text = `${who(part)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
     list.push({
@@ -110,7 +91,7 @@ function isBlue(part: Part, chord: ChordSymbol): boolean {
 function rubOf(scene: Scene, a: Part, b: Part): FoundRub | null {
   if (a.moving || b.moving) return null;
   const once = togetherTicks(scene, a, b);
-  const rub = once === 0 ? null : rubBetween(a, b, scene.chord, heardTicks(once, scene));
+  const rub = once === 0 ? null : rubBetween(a, b, scene.chord, heardTicks(once, scene, [a, b]));
   if (rub === null || rub.score < WATCH_FROM) return null;
   const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
   const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];

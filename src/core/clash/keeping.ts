@@ -1,6 +1,6 @@
 import { noteName, parseNote, pitchClass, type Midi } from '../pitch/index';
 import { songKey, type KeptFinding, type Song } from '../song/index';
-import type { Finding } from './findings';
+import type { Finding } from './finding';
 
 /** How far keeping a finding reaches: this place and its notes, its whole section, the song. */
 export type KeepReach = 'here' | 'section' | 'song';

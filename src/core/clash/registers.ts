@@ -1,6 +1,6 @@
 import { PLAYER_WORDS, type Player } from '../form/index';
 import type { Midi } from '../pitch/index';
-import type { Judgement } from './judge';
+import type { Judgement } from './judgement';
 import { levelOf } from './level';
 import { togetherTicks, tonesOf, type Part, type Scene } from './scene';
 import { energyOf, overlap } from './separation';

@@ -65,24 +65,25 @@ interface Stand {
   readonly after: readonly Midi[] | null;
 }
 
+/** Under one chord: what is struck early for the next one is a short note here. */
 function standOf(song: Pick<Song, 'players'>, { moments, index }: MomentPlace, player: Player): Stand {
-  const here = pitchesIn(song, moments[index], player)!;
-  let ticks = moments[index]!.ticks;
+  const now = moments[index]!;
+  const here = pitchesIn(song, now, player)!;
+  let ticks = now.ticks;
+  const goesOn = (moment: Moment | undefined) => {
+    if (moment?.chordText !== now.chordText) return false;
+    const other = pitchesIn(song, moment, player);
+    return other !== null && samePitches(other, here);
+  };
   let first = index - 1;
-  let before = pitchesIn(song, moments[first], player);
-  while (before !== null && samePitches(before, here)) {
-    ticks += moments[first]!.ticks;
-    first -= 1;
-    before = pitchesIn(song, moments[first], player);
-  }
+  for (; goesOn(moments[first]); first -= 1) ticks += moments[first]!.ticks;
   let last = index + 1;
-  let after = pitchesIn(song, moments[last], player);
-  while (after !== null && samePitches(after, here)) {
-    ticks += moments[last]!.ticks;
-    last += 1;
-    after = pitchesIn(song, moments[last], player);
-  }
-  return { ticks, before, after };
+  for (; goesOn(moments[last]); last += 1) ticks += moments[last]!.ticks;
+  return {
+    ticks,
+    before: pitchesIn(song, moments[first], player),
+    after: pitchesIn(song, moments[last], player),
+  };
 }
 
 function pitchesIn(

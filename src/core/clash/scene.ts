@@ -12,7 +12,7 @@ export interface Part {
   readonly soundTicks: number;
   /** Amplifier gain, 0–10. */
   readonly gain: number;
-  /** How long the player stays on these pitches, before and after this moment too, in ticks; left out: this moment. */
+  /** How long the player stays on these pitches under this chord, around the moment, in ticks; left out: this moment. */
   readonly standTicks?: number;
   /** One of several short notes, dyads or power chords that follow each other: heard as a line, not by itself. */
   readonly moving?: boolean;
@@ -50,10 +50,16 @@ export function togetherTicks(scene: Scene, a: Part, b: Part): number {
   return Math.min(shorter, scene.overlapTicks?.[`${first.player} ${second.player}` as PlayerPair] ?? shorter);
 }
 
-/** Strokes that come again count longer than one of them: up to four of them, half of the time they fill. */
-export function heardTicks(once: number, scene: Pick<Scene, 'ticks'>): number {
+/**
+ * How long parts are heard together, in ticks, `once` being their longest unbroken stretch in this moment: what sounds
+ * through it goes on as long as they stay; strokes that come again count up to four of them, half of the time they fill.
+ */
+export function heardTicks(once: number, scene: Pick<Scene, 'ticks'>, parts: readonly Part[]): number {
   if (once === 0) return 0;
-  return Math.max(once, Math.min(scene.ticks ?? once, 4 * once) / 2);
+  const moment = scene.ticks ?? once;
+  const stay = Math.max(moment, Math.min(...parts.map((part) => part.standTicks ?? moment)));
+  if (once >= moment) return stay;
+  return Math.max(once, Math.min(stay, 4 * once) / 2);
 }
 
 /** Pitch classes of a part. */

@@ -22,7 +22,7 @@ import {
   type Strike,
 } from '../song/index';
 import { barTicks, beatTicks, type Meter } from '../time/index';
-import type { Judgement } from './judge';
+import type { Judgement } from './judgement';
 
 /** A stroke and the pitches it makes heard, lowest first; none for a dead hit. */
 export interface Sound extends Strike {

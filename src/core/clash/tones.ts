@@ -1,19 +1,10 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import {
-  belongs,
-  hasThird,
-  pitchClass,
-  pretty,
-  thirdOf,
-  toneName,
-  type ChordSymbol,
-  type ChordTone,
-} from '../pitch/index';
+import { belongs, pitchClass, pretty, type ChordSymbol } from '../pitch/index';
 import { TICKS_PER_QUARTER } from '../time/index';
-import type { Judgement } from './judge';
+import type { Judgement } from './judgement';
 import { levelOf } from './level';
 import { tonesOf, type Part, type Scene } from './scene';
-import { EDGE_GAIN, OTHER_CHORD, RIFF_TICKS } from './thresholds';
+import { OTHER_CHORD, RIFF_TICKS } from './thresholds';
 import { nameIn, playersWords } from './words';
 
 /**
@@ -23,8 +14,6 @@ import { nameIn, playersWords } from './words';
 export function otherChordParts(scene: Scene, parts: readonly Part[]): readonly Part[] {
   const { chord } = scene;
   if (chord === null || isTogether(parts)) return [];
-  // What comes a little before its chord is early, not wrong.
-  if ((scene.ticks ?? TICKS_PER_QUARTER) < TICKS_PER_QUARTER) return [];
   return parts.filter((part) => isOtherChord(part, chord));
 }
 
@@ -74,52 +63,6 @@ export function otherChord(scene: Scene, parts: readonly Part[], rubs: number): 
   const score = Math.max(OTHER_CHORD, rubs);
   const pitches = parts.flatMap((part) => part.pitches);
   return [{ kind: 'other-chord', level: levelOf(score), players, pitches, text, score }];
-}
-
-/** Tones that the symbol names and nobody plays: the third always, the colours while it is clean enough to hear them. */
-export function missingTones(scene: Scene, parts: readonly Part[]): Judgement[] {
-  const { chord } = scene;
-  if (chord === null || !scene.complete || !isHarmony(parts)) return [];
-  const heard = new Set(parts.flatMap((part) => [...tonesOf(part)]));
-  const list: Judgement[] = [];
-  const third = hasThird(chord) ? thirdOf(chord)! : null;
-  if (third !== null && !heard.has(third)) {
-    const text = `No one has the third of ${pretty(chord.text)} (${pretty(toneName(chord, third)!)}): leaner and firmer, neither major nor minor.`;
-    list.push({ kind: 'missing-third', level: 'note', players: [], pitches: [], text, score: 0 });
-  }
-  const guitars = parts.filter((part) => part.player !== 'bass');
-  if (guitars.length === 0 || guitars.some((part) => part.gain > EDGE_GAIN)) return list;
-  for (const tone of namedColours(chord)) {
-    if (heard.has(tone.pc)) continue;
-    const text = `No one has the ${degreeWords(tone)} of ${pretty(chord.text)} (${pretty(tone.name)}): it sounds plainer than it is written.`;
-    list.push({ kind: 'missing-tone', level: 'note', players: [], pitches: [], text, score: 0 });
-  }
-  return list;
-}
-
-/** Some part is more than a line. */
-function isHarmony(parts: readonly Part[]): boolean {
-  return parts.some((part) => !part.moving && tonesOf(part).size > 1);
-}
-
-/** What a symbol names besides root, third and fifth; of stacked extensions the last one is what it is called by. */
-function namedColours(chord: ChordSymbol): readonly ChordTone[] {
-  const colours = chord.tones.filter((t) => ![1, 3, 5, 10].includes(t.degree));
-  const highest = Math.max(0, ...colours.map((t) => t.degree));
-  return highest >= 9 ? colours.filter((t) => t.degree === highest || t.degree === 7) : colours;
-}
-
-function degreeWords({ degree }: ChordTone): string {
-  const words: Readonly<Record<number, string>> = {
-    2: 'second',
-    4: 'fourth',
-    6: 'sixth',
-    7: 'seventh',
-    9: 'ninth',
-    11: 'eleventh',
-    13: 'thirteenth',
-  };
-  return words[degree] ?? `${degree}th`;
 }
 
 /** Players whose cells are still open at a moment. */

@@ -41,7 +41,6 @@ export {
   parseGain,
   parseNamedSound,
   parseSoundUse,
-  soundNameTrouble,
   soundTrouble,
   TONES,
   type NamedSound,
