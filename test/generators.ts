@@ -8,6 +8,7 @@ import {
   type Bar,
   type BarPatch,
   type Cell,
+  type NamedSound,
   type PlacedCell,
   type PlacedChord,
   type PlanTune,
@@ -85,7 +86,20 @@ const voice = fc.option(
   { nil: null },
 );
 
-export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
+/** Which sounds are used: named ones of guitar 1 (`SOUNDS`), what is turned of guitar 2. */
+const sounds = fc.constantFrom<NonNullable<Bar['sounds']>>(
+  { guitar1: { sound: 'clean' } },
+  { guitar1: { sound: 'lead', gain: 5 }, guitar2: { delay: null } },
+  { guitar2: { gain: 8.5, delay: { kind: 'ticks', ticks: 720 } } },
+);
+
+/** The sounds of guitar 1 in every made song. */
+export const SOUNDS: readonly NamedSound[] = [
+  { name: 'clean', gain: 1, delay: null },
+  { name: 'lead', delay: { kind: 'ms', ms: 380 }, tone: [{ way: 'more', tone: 'middle' }] },
+];
+
+const plainBar = chords.chain((list) =>
   fc.record({
     chords: fc.constant(list),
     cells: fc.record({
@@ -97,6 +111,10 @@ export const bar: fc.Arbitrary<Bar> = chords.chain((list) =>
     voice,
   }),
 );
+
+export const bar: fc.Arbitrary<Bar> = fc
+  .tuple(plainBar, fc.option(sounds, { nil: null, freq: 1 }))
+  .map(([plain, used]) => (used ? { ...plain, sounds: used } : plain));
 
 /** One bar of a line in 4/4, in chart text. */
 const lineText = (strings: number) =>
@@ -133,6 +151,7 @@ const ownWays = fc.record(
     meter: fc.constant({ beats: 2, unit: 2 } as Meter),
     swing: fc.constantFrom({ percent: 62, unit: 8 } as const, { percent: 67, unit: 16 } as const),
     voice: fc.constant(['G3', 'E5'] as const),
+    sounds,
     hands: fc.constantFrom<NonNullable<Section['hands']>>(
       { guitar1: { strokes: 'down' } },
       { bass: { with: 'guitar1' }, guitar2: { strokes: 'alternate', with: 'guitar1' } },
@@ -149,6 +168,10 @@ const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
       at: fc.integer({ min: 0, max: bars.length - 1 }),
       hits: fc.option(hits, { nil: undefined }),
       line: fc.option(line(6), { nil: undefined }),
+      sounds: fc.option(
+        fc.constantFrom({ guitar1: {} }, { guitar1: { sound: 'lead' }, guitar2: { gain: 2 } }),
+        { nil: undefined },
+      ),
       short: fc.boolean(),
       differs: fc.boolean(),
     })
@@ -159,6 +182,7 @@ const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
           ? { lines: { guitar1: r.line }, cells: { guitar1: lineCells(r.line, { strings: 6, first }) } }
           : {}),
         ...(r.hits === undefined ? {} : { hits: { guitar2: r.hits } }),
+        ...(r.sounds === undefined ? {} : { sounds: r.sounds }),
       };
       return [
         ...(r.differs && Object.keys(patch).length > 0
@@ -259,7 +283,7 @@ export const song: fc.Arbitrary<Song> = fc
     tempo: r.tempo,
     voice: r.voice,
     players: {
-      guitar1: { ...defaultGuitar(r.gain), ...USUAL_HANDS, hand: r.hand, delay: r.delay },
+      guitar1: { ...defaultGuitar(r.gain), ...USUAL_HANDS, hand: r.hand, delay: r.delay, sounds: SOUNDS },
       guitar2: { ...defaultGuitar(3), capo: r.capo, ...USUAL_HANDS },
       bass: { ...defaultBass(), ...USUAL_HANDS, hand: { ...r.hand, thumb: false } },
     },

@@ -21,20 +21,22 @@ tempo: 132
 meter: 4/4
 voice: A3-D5
 plans: Night wall = wall, power two; Thin = lock
-guitar1: tuning D A D G B E; frets 22; gain 7; strokes down; downs 6.5
+guitar1: tuning D A D G B E; frets 22; gain 7; strokes down; downs 6.5; sound clean = gain 1, delay off; sound lead = gain 6, delay 1/8., more middle, less bass
 guitar2: tuning E A D G B E; frets 24; gain 4; capo 2; delay 1/8.; hand small; thumb yes
 bass: tuning B E A D G; frets 21; delay 380 ms; spread 1-4 125
 
-== Verse == x3; plan low-high; tuned power two, thirds no; bass with guitar1
+== Verse == x3; plan low-high; tuned power two, thirds no; bass with guitar1; guitar1 sound clean; guitar2 gain 3; guitar2 delay off
 chords        | Dm       | Bb . <C/E .       | N.C. | A7(no3) |
 voice         | ~~~~~~.. | ~~~~....  | | ........ |
 guitar1       | 000xxx!  | 888xxx . <<x-x-7-x-10-x~ . | | ? |
 guitar1 line  | | | 5@4 h7@4 . 9@3b1r 7@3~ 12@3n 2@3n14 5@4t7 | |
 guitar1 hits  | M--mM-mm | %                 | | Ov-O^-X. |
 guitar2       | ?        | x13x~ . ? r | ? | ? |
+guitar1 sound | | lead | % | gain 5, delay 380 ms |
 bass          | ?        | x13xx~             | ? | r! |
 bass line     | | | | 0@5 . x@3 3@2v |
 -- pass 2: bar 2-3 --
+guitar1 sound | | lead, gain 9 |
 chords        | A | Dm |
 guitar1 line  | 7@3+8@2 . r 9@3b1+7@2 | |
 -- last pass: bar 4 out --
@@ -46,6 +48,8 @@ guitar2 hits  | 123456123456 | % |
 == Verse == bars 1-2; key F#m
 keep: Verse bar 1 beat 1 rub guitar1 guitar2 Bb2 A3 "the bite is the point"
 keep: Verse > Chorus bar 1 push guitar1 "meant"
+keep: Chorus gain guitar1 "we like it"
+keep: * wrong-bass "it is how we play"
 `,
 ];
 

@@ -124,6 +124,16 @@ function onSplit(song: Song, deed: Deed): Song {
   return next;
 }
 
+/** A sound named, renamed, or taken away with its uses. */
+function soundOf(song: Song, deed: Deed): Edit {
+  const player = PLAYERS[deed.player]!;
+  const [known] = song.players[player].sounds ?? [];
+  const sound =
+    deed.key % 3 === 0 ? null : { name: `tone ${String.fromCharCode(97 + (deed.key % 26))}`, gain: 2 };
+  const isTaken = song.players[player].sounds?.some((s) => s.name === sound?.name && s !== known);
+  return { kind: 'setSound', player, was: known?.name ?? null, sound: isTaken ? null : sound };
+}
+
 /** What the form, plan, ground and version dialogs do. */
 function inDialogs(song: Song, deed: Deed): Song {
   const at = placeIn(song, deed);
@@ -151,6 +161,17 @@ function inDialogs(song: Song, deed: Deed): Song {
     song.versions?.[0] ? { kind: 'toVersion', name: song.versions[0].name } : null,
     { kind: 'setTitle', title: `Title ${deed.key}` },
     { kind: 'setSwing', section: section.name, swing: deed.key % 2 ? { percent: 62, unit: 8 } : null },
+    {
+      kind: 'useSound',
+      change: {
+        section: section.name,
+        pass: at.pass,
+        player: PLAYERS[deed.player]!,
+        bar: deed.key % 2 ? bar : null,
+        use: [{}, { gain: deed.key % 11 }, { delay: null }][deed.key % 3]!,
+      },
+    },
+    soundOf(song, deed),
     { kind: 'setThumb', player: PLAYERS[deed.player]!, thumb: deed.key % 2 === 0 },
     { kind: 'setPlan', entry, plan: deed.key % 2 ? 'wall' : 'drone', tune: { power: 'two' } },
     {
@@ -164,6 +185,19 @@ function inDialogs(song: Song, deed: Deed): Song {
         players: ['bass'],
         notes: [],
         reason: 'a "b"',
+      },
+    },
+    {
+      kind: 'keep',
+      finding: {
+        section: deed.key % 2 ? section.name : null,
+        pass: null,
+        bar: null,
+        beat: null,
+        kind: 'gain',
+        players: deed.key % 3 ? ['guitar1'] : [],
+        notes: [],
+        reason: '',
       },
     },
   ];

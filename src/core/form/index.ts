@@ -41,6 +41,7 @@ export {
   parseGain,
   parseNamedSound,
   parseSoundUse,
+  soundNameTrouble,
   soundTrouble,
   TONES,
   type NamedSound,

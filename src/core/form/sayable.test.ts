@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { section as anySection, SEED } from '../../../test/generators';
+import { section as anySection, SOUNDS, SEED } from '../../../test/generators';
 import { readChart, writeChart } from '../formats/index';
 import { emptySong } from '../song/index';
 import {
@@ -137,8 +137,10 @@ describe('what a chart can say of a section', () => {
         const { section, problems } = sayableSection({ ...any, meter: { beats: 4, unit: 4 } }, BAR);
         expect(problems).to.deep.equal([]);
         expect(sayableSection(section, BAR).section).to.equal(section);
+        const empty = emptySong('Law');
         const song = {
-          ...emptySong('Law'),
+          ...empty,
+          players: { ...empty.players, guitar1: { ...empty.players.guitar1, sounds: SOUNDS } },
           sections: [section],
           form: [{ section: 'A', times: 3, plan: null, key: null }],
         };

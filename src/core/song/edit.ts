@@ -3,6 +3,7 @@ import {
   OPEN,
   PLAYERS,
   sayableSection,
+  soundNameTrouble,
   type PlacedCell,
   type NamedPlan,
   type NamedSound,
@@ -236,6 +237,8 @@ function setSound(
   const known = rig.sounds ?? [];
   const taken = known.some((s) => s.name === sound?.name && s.name !== was);
   if (taken) throw new RangeError(`There is already a sound ${sound!.name}`);
+  const trouble = sound && soundNameTrouble(sound.name);
+  if (trouble) throw new RangeError(trouble);
   const isNew = !known.some((s) => s.name === was);
   const sounds = isNew
     ? [...known, ...(sound ? [sound] : [])]
