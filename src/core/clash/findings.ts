@@ -8,7 +8,7 @@ import {
   type Section,
 } from '../form/index';
 import { holdGrip, missingFret } from '../grip/index';
-import { parseNote, type Key } from '../pitch/index';
+import { parseNote, type Key, type Midi } from '../pitch/index';
 import { meterOf, unfold, type KeptFinding, type Moment, type Playing, type Song } from '../song/index';
 import { barTicks, beatTicks } from '../time/index';
 import { delays } from './delay';
@@ -286,7 +286,7 @@ function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): read
   for (const part of scene.parts) {
     const { player, pitches, soundTicks, gain, standTicks, moving, figure, dirtMeant } = part;
     const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}`;
-    id += `|${player} ${pitches.join('_')} ${soundTicks} ${gain} ${standTicks} ${flags}`;
+    id += `|${player} ${textOf(pitches)} ${soundTicks} ${gain} ${standTicks} ${flags}`;
   }
   for (const ticks of Object.values(moment.overlapTicks)) id += ` ${ticks}`;
   let list = known.get(id);
@@ -297,6 +297,15 @@ function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): read
   }
   return list;
 }
+
+/** Written out once for each list. */
+function textOf(pitches: readonly Midi[]): string {
+  let text = texts.get(pitches);
+  if (text === undefined) texts.set(pitches, (text = pitches.join('_')));
+  return text;
+}
+
+const texts = new WeakMap<readonly Midi[], string>();
 
 /** Players whose cell is still open where it is written. */
 function openAt(moments: readonly Moment[], index: number): readonly Judgement[] {

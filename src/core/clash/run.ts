@@ -1,7 +1,7 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { handFret, shiftSeconds, stretchedHand } from '../grip/index';
 import { spanMm } from '../instrument/index';
-import { lineHand, stepTrouble, type LineStep } from '../line/index';
+import { lineHand, stepTrouble, type Line, type LineHand, type LineStep } from '../line/index';
 import { tooFast } from './shift';
 import type { Stage, Timed } from './stage';
 
@@ -19,21 +19,48 @@ export function runs(stage: Stage): readonly Timed[] {
   return runsOf(stage).flatMap((run) => [...troubles(stage, run), ...positionChanges(stage, run)]);
 }
 
+/** Remembered while the player's lines stay where they are: an edit elsewhere changes none of them. */
 function runsOf(stage: Stage): readonly Run[] {
   return PLAYERS.flatMap((player) => {
-    const list: { player: Player; steps: LineStep[]; bar: number }[] = [];
-    stage.bars.forEach((bar, b) => {
-      const line = bar.lines?.[player];
-      if (!line) return;
-      const steps = line.map((step) => ({ ...step, at: b * stage.barTicks + step.at }));
-      const last = list.at(-1);
-      if (last?.bar === b - 1) {
-        last.steps.push(...steps);
-        last.bar = b;
-      } else list.push({ player, steps, bar: b });
-    });
-    return list;
+    const lines = stage.bars.map((bar) => bar.lines?.[player]);
+    const first = lines.find((line) => line !== undefined);
+    if (first === undefined) return [];
+    const hit = knownRuns.get(first);
+    const isSame =
+      hit?.player === player &&
+      hit.barTicks === stage.barTicks &&
+      hit.lines.length === lines.length &&
+      hit.lines.every((line, i) => line === lines[i]);
+    if (isSame) return hit.runs;
+    const runs = findRuns(stage, player);
+    knownRuns.set(first, { player, barTicks: stage.barTicks, lines, runs });
+    return runs;
   });
+}
+
+const knownRuns = new WeakMap<
+  Line,
+  {
+    readonly player: Player;
+    readonly barTicks: number;
+    readonly lines: readonly (Line | undefined)[];
+    readonly runs: readonly Run[];
+  }
+>();
+
+function findRuns(stage: Stage, player: Player): readonly Run[] {
+  const list: { player: Player; steps: LineStep[]; bar: number }[] = [];
+  stage.bars.forEach((bar, b) => {
+    const line = bar.lines?.[player];
+    if (!line) return;
+    const steps = line.map((step) => ({ ...step, at: b * stage.barTicks + step.at }));
+    const last = list.at(-1);
+    if (last?.bar === b - 1) {
+      last.steps.push(...steps);
+      last.bar = b;
+    } else list.push({ player, steps, bar: b });
+  });
+  return list;
 }
 
 function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
@@ -61,9 +88,10 @@ function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
   });
 }
 
-function positionChanges(stage: Stage, { player, steps }: Run): readonly Timed[] {
+function positionChanges(stage: Stage, run: Run): readonly Timed[] {
+  const { player, steps } = run;
   const rig = stage.players[player];
-  const hand = lineHand(steps, rig, rig.hand);
+  const hand = handOver(run, rig);
   const found = hand.moves.flatMap((move) => {
     // The hand can start when the last note it held is struck.
     const before = hand.places.findLastIndex((place, i) => i < move.to && place !== null);
@@ -76,6 +104,18 @@ function positionChanges(stage: Stage, { player, steps }: Run): readonly Timed[]
   });
   return [...found, ...intoAndOut(stage, { player, steps }, hand.places)];
 }
+
+/** Where the hand goes in a run. Remembered with it. */
+function handOver(run: Run, rig: Rig): LineHand {
+  const hit = knownHands.get(run);
+  if (hit?.rig === rig) return hit.hand;
+  const hand = lineHand(run.steps, rig, rig.hand);
+  knownHands.set(run, { rig, hand });
+  return hand;
+}
+
+type Rig = Stage['players'][Player];
+const knownHands = new WeakMap<Run, { readonly rig: Rig; readonly hand: LineHand }>();
 
 /** From the grip before the line to its first position, and from its last to the grip after it. */
 function intoAndOut(
