@@ -63,16 +63,26 @@ export function playingFindings(song: Song, playing: Playing): readonly Finding[
   const whole = remembered(song, playing);
   const count = playing.section.bars.length;
   const raw = count < playing.whole.bars.length ? whole.filter((f) => f.bar <= count) : whole;
-  const found = raw.map((f) => ({
-    ...f,
-    playing: playing.index,
-    kept: keptAt(song, playing.entry.section, f.bar).find((k) => keeps(k, f, playing.shift))?.reason ?? null,
-  }));
+  const found = raw.map((f) => {
+    if (song.kept.length === 0) return unkept(f, playing.index);
+    const kept = keptAt(song, playing.entry.section, f.bar).find((k) => keeps(k, f, playing.shift));
+    return kept ? { ...f, playing: playing.index, kept: kept.reason } : unkept(f, playing.index);
+  });
   const all = playingCache.get(song) ?? new Map<number, readonly Finding[]>();
   playingCache.set(song, all.set(playing.index, found));
   return found;
 }
 
+/** A finding in a playing that nobody keeps; the same object as long as nothing of it changes. */
+function unkept(f: Raw, playing: number): Finding {
+  const hit = unkeptCache.get(f);
+  if (hit?.playing === playing) return hit;
+  const made = { ...f, playing, kept: null };
+  unkeptCache.set(f, made);
+  return made;
+}
+
+const unkeptCache = new WeakMap<Raw, Finding>();
 const playingCache = new WeakMap<Song, Map<number, readonly Finding[]>>();
 
 /** What is kept on purpose, in the order it was kept, and whether its cause is still there. */

@@ -1,0 +1,107 @@
+import { expect } from 'chai';
+import type { Page } from 'puppeteer-core';
+import { goTo, importText, openSong, press, sees, startApp, text, type App } from './app';
+
+/** Full chords through a driven amplifier, and a part that is clean. */
+const WALL = `title: Copper Gate
+key: D
+tempo: 110
+guitar1: gain 8
+guitar2: gain 2
+== Verse == x2
+chords | D | G | A | D |
+guitar1 | x57775 | 355433 | 577655 | x57775 |
+guitar2 | r | . | . | . |
+bass | x5xx | 3xxx | 5xxx | x5xx |
+`;
+
+describe('sounds and causes, in Chromium', () => {
+  let app: App;
+  before(async () => {
+    app = await startApp();
+  });
+  after(() => app.stop());
+
+  const aside = (page: Page) => text(page, 'aside');
+  const tab = (page: Page, words: string) =>
+    page.locator(`[aria-label="Which findings"] ::-p-text(${words})`).click();
+  const open = async (page: Page) => {
+    await importText(page, 'gate.txt', WALL);
+    await openSong(page, 'Copper Gate');
+  };
+
+  it('one cause is one finding with its places, stepped through and kept for the section', async () => {
+    const { page, complaints } = await app.open();
+    await open(page);
+    await tab(page, 'All');
+    await sees(page, 'So it is in 3 more places of Verse');
+    expect((await aside(page)).match(/inside one driven grip/g)).to.have.length(1);
+    await sees(page, '1 of 4');
+    await page.locator('[aria-label="Next place"]').click();
+    await sees(page, '2 of 4');
+    await sees(page, 'Verse · bar 2');
+    await press(page, 'Keep it, it’s meant');
+    await page.waitForSelector('[role="dialog"] input[name="reach"]');
+    await page.keyboard.type('our wall');
+    await page.keyboard.press('Enter');
+    await sees(page, 'Kept: our wall');
+    await tab(page, 'Kept');
+    await sees(page, 'Verse, everywhere');
+    await goTo(page, 'Chart');
+    await page.waitForFunction(() => document.body.innerText.includes('keep: Verse gain guitar1 "our wall"'));
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('a sound is chosen for the section where it is played, and everything follows', async () => {
+    const { page, complaints } = await app.open();
+    await open(page);
+    await sees(page, 'gain 8');
+    await press(page, 'gain 8');
+    const field = (await page.waitForSelector('[role="dialog"] input[placeholder]'))!;
+    await field.type('gain 11');
+    await sees(page, '"11" is no gain; expected 0 (clean) to 10');
+    await field.click({ count: 3 });
+    await field.type('gain 2');
+    await press(page, 'Take it');
+    await sees(page, 'Guitar 1: gain 2 in Verse');
+    await tab(page, 'All');
+    await page.waitForFunction(
+      () => !document.querySelector('aside')!.innerText.includes('inside one driven grip'),
+    );
+    await press(page, 'Undo');
+    await page.waitForFunction(() =>
+      document.querySelector('aside')!.innerText.includes('inside one driven grip'),
+    );
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('is named in the ground dialog, used in one bar, and stands on the sheet', async () => {
+    const { page, complaints } = await app.open();
+    await open(page);
+    await press(page, 'Key, instruments and hands');
+    await page.locator('[aria-label="Sounds of Guitar 1"] ::-p-text(A sound to change to)').click();
+    await page.waitForSelector('[aria-label="Sounds of Guitar 1"] input');
+    await press(page, 'Take it');
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    await press(page, 'gain 8');
+    await page.locator('[role="dialog"] label ::-p-text(only bar 1)').click();
+    await page.locator('[role="dialog"] button ::-p-text(clean)').click();
+    await sees(page, 'clean · gain 1');
+    await goTo(page, 'Sheets');
+    await sees(page, 'sounds: clean = gain 1');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('svg text')].some((t) => t.textContent === 'sound clean (gain 1)'),
+    );
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('offers to turn down where a driven chord growls', async () => {
+    const { page, complaints } = await app.open();
+    await open(page);
+    await page.keyboard.press('n');
+    await page.locator('[data-cure] ::-p-text(gain)').click();
+    await sees(page, 'cure the gain');
+    await sees(page, 'in Verse');
+    expect(complaints).to.deep.equal([]);
+  });
+});
