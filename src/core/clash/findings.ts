@@ -294,11 +294,12 @@ function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): read
   const scene = sceneAt(song, place, ground);
   let id = `${ground.key.text} ${moment.chordText} ${scene.complete} ${moment.ticks}`;
   for (const part of scene.parts) {
-    const { player, pitches, soundTicks, gain, standTicks, moving, figure, dirtMeant } = part;
-    const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}`;
-    id += `|${player} ${textOf(pitches)} ${soundTicks} ${gain} ${standTicks} ${flags}`;
+    const { player, pitches, soundTicks, totalTicks, touch, gain, standTicks } = part;
+    const { moving, figure, dirtMeant, isLine } = part;
+    const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}${isLine ? 'l' : ''} ${touch}`;
+    id += `|${player} ${textOf(pitches)} ${soundTicks} ${totalTicks} ${gain} ${standTicks} ${flags}`;
   }
-  for (const ticks of Object.values(moment.overlapTicks)) id += ` ${ticks}`;
+  for (const pair of PAIRS) id += ` ${moment.overlapTicks[pair]} ${moment.totalTicks[pair]}`;
   let list = known.get(id);
   if (!list) {
     list = judge(scene);
@@ -307,6 +308,8 @@ function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): read
   }
   return list;
 }
+
+const PAIRS = ['guitar1 guitar2', 'guitar1 bass', 'guitar2 bass'] as const;
 
 /** Written out once for each list. */
 function textOf(pitches: readonly Midi[]): string {

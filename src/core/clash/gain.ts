@@ -5,7 +5,7 @@ import { TICKS_PER_QUARTER } from '../time/index';
 import type { Judgement } from './judgement';
 import { levelOf } from './level';
 import { heardTicks, type Part, type Scene } from './scene';
-import { DIRT_FIGURE_SHARE, NOTE_FROM } from './thresholds';
+import { DIRT_FIGURE_SHARE, DIRT_MUTED_SHARE, NOTE_FROM } from './thresholds';
 
 /** What a driven amplifier makes of each part's notes. Silent where the plan wants thirds in it. */
 export function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
@@ -27,19 +27,21 @@ export function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
 export function dirtScore(part: Part, scene: Pick<Scene, 'ticks'>): number {
   const dirt = gripDirt(part.pitches, part.gain);
   if (dirt === 0) return 0;
-  return (
-    dirt * lengthShare(heardTicks(part.soundTicks, scene, [part])) * (part.figure ? DIRT_FIGURE_SHARE : 1)
-  );
+  const share = dirt * (part.figure ? DIRT_FIGURE_SHARE : 1);
+  if (part.touch === 'muted') return share * DIRT_MUTED_SHARE;
+  const { soundTicks: once, totalTicks: all = once } = part;
+  return share * lengthShare(heardTicks({ once, all }, scene, [part]));
 }
 
-/** All of it from two beats on, four fifths for a beat, and a fraction for a choked stroke. */
+/** All of it from two beats on, nearly nine tenths for a beat, and a fraction for a choked stroke. */
 function lengthShare(ticks: number): number {
   const beats = ticks / TICKS_PER_QUARTER;
-  if (beats >= HALF_BEAT) return Math.min(1, (beats / 2) ** 0.3);
-  return (HALF_BEAT / 2) ** 0.3 * (beats / HALF_BEAT);
+  if (beats >= HALF_BEAT) return Math.min(1, (beats / 2) ** LENGTH_POWER);
+  return (HALF_BEAT / 2) ** LENGTH_POWER * (beats / HALF_BEAT);
 }
 
 const HALF_BEAT = 0.5;
+const LENGTH_POWER = 0.2;
 
 function dirtWords(score: number, third: string | null): string {
   const what =

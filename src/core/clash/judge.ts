@@ -16,7 +16,7 @@ import { mudOf } from './mud';
 import { registers } from './registers';
 import { fits, rubBetween, wrongThird } from './rub';
 import { heardTicks, soundingParts, togetherTicks, tonesOf, type Part, type Scene } from './scene';
-import { WATCH_FROM } from './thresholds';
+import { RIFF_TICKS, WATCH_FROM } from './thresholds';
 import { otherChord, otherChordParts } from './tones';
 import { article, nameIn } from './words';
 
@@ -38,6 +38,7 @@ export function judge(scene: Scene): readonly Judgement[] {
 
 function mud(scene: Scene, parts: readonly Part[]): Judgement[] {
   return parts.flatMap((part) => {
+    if (part.touch === 'picked') return [];
     const worst = mudOf(part.pitches, { isBass: part.player === 'bass', gain: part.gain });
     if (worst === null || worst.score < WATCH_FROM) return [];
     const interval = intervalWords(worst.high - worst.low);
@@ -65,7 +66,7 @@ function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
   for (const part of parts) {
     const third = part.moving
       ? null
-      : wrongThird(part, scene.chord, heardTicks(part.soundTicks, scene, [part]));
+      : wrongThird(part, scene.chord, heardTicks(togetherTicks(scene, part, part), scene, [part]));
     if (third === null || third.score < WATCH_FROM || isBlue(part, scene.chord!)) continue;
     const text = `${who(part)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
     list.push({
@@ -88,10 +89,21 @@ function isBlue(part: Part, chord: ChordSymbol): boolean {
   return isMajor && part.player !== 'bass' && tonesOf(part).size === 1;
 }
 
+/** A lead's minor third or flat fifth over a major chord or a power chord, for up to two beats: blue. */
+function isBlueLead(part: Part, { chord }: Scene): boolean {
+  const [pitch, more] = part.pitches;
+  if (!part.isLine || part.player === 'bass' || pitch === undefined || more !== undefined || chord === null)
+    return false;
+  const third = thirdOf(chord);
+  if (third !== null && (pitchClass(third - chord.rootPc) as number) !== 4) return false;
+  const above = pitchClass(pitch - chord.rootPc) as number;
+  return (above === 3 || above === 6) && (part.standTicks ?? part.soundTicks) <= RIFF_TICKS;
+}
+
 function rubOf(scene: Scene, a: Part, b: Part): FoundRub | null {
-  if (a.moving || b.moving) return null;
-  const once = togetherTicks(scene, a, b);
-  const rub = once === 0 ? null : rubBetween(a, b, scene.chord, heardTicks(once, scene, [a, b]));
+  if (a.moving || b.moving || isBlueLead(a, scene) || isBlueLead(b, scene)) return null;
+  const together = togetherTicks(scene, a, b);
+  const rub = together.once === 0 ? null : rubBetween(a, b, scene.chord, heardTicks(together, scene, [a, b]));
   if (rub === null || rub.score < WATCH_FROM) return null;
   const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
   const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];

@@ -43,7 +43,8 @@ export function mudOf(pitches: readonly Midi[], of: { isBass: boolean; gain: num
     for (let j = i + 1; j < pitches.length; j += 1) {
       const low = Math.min(pitches[i]!, pitches[j]!) as Midi;
       const high = Math.max(pitches[i]!, pitches[j]!) as Midi;
-      if (bare && !isBass && (high - low) % 12 === 5) continue;
+      // A guitar's fourth is a fifth turned over, down to its open strings (common practice).
+      if (!isBass && (bare || high - low === 5) && (high - low) % 12 === 5) continue;
       const clear = lowestClear(high - low);
       if (clear === null) continue;
       const limit = (

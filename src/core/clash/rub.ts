@@ -50,7 +50,8 @@ export function rubBetween(
       if (worst === null || pair > worst.weight) worst = { weight: pair, a: x, b: y };
     }
   }
-  if (worst === null) return null;
+  // Whole tones alone are colour, low down mud, but no rub.
+  if (worst === null || Math.abs(worst.a - worst.b) % 12 === 2) return null;
   const score = ((sum * drive + FOREIGN_NOTE * foreign.size) * weight) / RUB_UNIT;
   return { score, a: worst.a, b: worst.b };
 }

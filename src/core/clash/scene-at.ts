@@ -35,6 +35,9 @@ export function sceneAt(
       player,
       pitches,
       soundTicks: moment.soundTicks[player],
+      totalTicks: moment.totalTicks[player],
+      touch: moment.touch[player],
+      ...(cell.step ? { isLine: true } : {}),
       gain: instrument.gain,
       standTicks: stand.ticks,
     };
@@ -54,6 +57,7 @@ export function sceneAt(
     parts,
     complete,
     overlapTicks: moment.overlapTicks,
+    totalTicks: moment.totalTicks,
     ticks: moment.ticks,
   };
 }

@@ -1,6 +1,6 @@
 import type { Player } from '../form/index';
 import { PLAYERS } from '../form/index';
-import type { PlayerPair } from '../song/index';
+import type { PlayerPair, Touch } from '../song/index';
 import type { ChordSymbol, Key, Midi } from '../pitch/index';
 
 /** What one player sounds at one moment. */
@@ -10,6 +10,12 @@ export interface Part {
   readonly pitches: readonly Midi[];
   /** Longest a struck note sounds here, in ticks; dead hits are 0. */
   readonly soundTicks: number;
+  /** How long it sounds in all in this moment; left out: as long as `soundTicks`. */
+  readonly totalTicks?: number;
+  /** Only muted, or only picked string by string; left out: it rings. */
+  readonly touch?: Touch;
+  /** A step of a line. */
+  readonly isLine?: boolean;
   /** Amplifier gain, 0–10. */
   readonly gain: number;
   /** How long the player stays on these pitches under this chord, around the moment, in ticks; left out: this moment. */
@@ -29,6 +35,8 @@ export interface Scene {
   readonly parts: readonly Part[];
   /** How long two parts are heard at once, in ticks, where that is less than the shorter one; 0 when they never meet. */
   readonly overlapTicks?: Readonly<Partial<Record<PlayerPair, number>>>;
+  /** The same in all. */
+  readonly totalTicks?: Readonly<Partial<Record<PlayerPair, number>>>;
   /** False while a cell is still open: then nothing is said about what is missing. */
   readonly complete: boolean;
   /** How long the moment lasts, in ticks; left out: as long as what sounds in it. */
@@ -42,24 +50,38 @@ export function soundingParts(scene: Scene): readonly Part[] {
   return scene.parts.filter((part) => part.pitches.length > 0 && part.soundTicks > 0);
 }
 
-/** How long two parts of a scene are heard at once without a break, in ticks. */
-export function togetherTicks(scene: Scene, a: Part, b: Part): number {
-  const shorter = Math.min(a.soundTicks, b.soundTicks);
-  if (a === b) return shorter;
+/** How long two parts of a scene are heard at once, in ticks: without a break, and in all. */
+export function togetherTicks(
+  scene: Scene,
+  a: Part,
+  b: Part,
+): { readonly once: number; readonly all: number } {
+  const once = Math.min(a.soundTicks, b.soundTicks);
+  const all = Math.min(a.totalTicks ?? a.soundTicks, b.totalTicks ?? b.soundTicks);
+  if (a === b) return { once, all };
   const [first, second] = PLAYERS.indexOf(a.player) < PLAYERS.indexOf(b.player) ? [a, b] : [b, a];
-  return Math.min(shorter, scene.overlapTicks?.[`${first.player} ${second.player}` as PlayerPair] ?? shorter);
+  const pair = `${first.player} ${second.player}` as PlayerPair;
+  return {
+    once: Math.min(once, scene.overlapTicks?.[pair] ?? once),
+    all: Math.min(all, scene.totalTicks?.[pair] ?? all),
+  };
 }
 
 /**
- * How long parts are heard together, in ticks, `once` being their longest unbroken stretch in this moment: what sounds
- * through it goes on as long as they stay; strokes that come again count up to four of them, half of the time they fill.
+ * How long parts are heard together, in ticks: what sounds through the moment goes on as long as they stay; strokes that
+ * come again count half of all the time they sound, less the less of it they fill.
  */
-export function heardTicks(once: number, scene: Pick<Scene, 'ticks'>, parts: readonly Part[]): number {
+export function heardTicks(
+  { once, all }: { readonly once: number; readonly all: number },
+  scene: Pick<Scene, 'ticks'>,
+  parts: readonly Part[],
+): number {
   if (once === 0) return 0;
   const moment = scene.ticks ?? once;
   const stay = Math.max(moment, Math.min(...parts.map((part) => part.standTicks ?? moment)));
   if (once >= moment) return stay;
-  return Math.max(once, Math.min(stay, 4 * once) / 2);
+  const fill = Math.min(1, all / moment);
+  return Math.max(once, (fill * fill * stay) / 2);
 }
 
 /** Pitch classes of a part. */

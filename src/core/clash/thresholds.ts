@@ -16,6 +16,8 @@ export const BASS_COMPOUND_LOWER = 3;
 export const RUB_UNIT = 0.9;
 /** What is left of dirt in a figure over one root (a boogie, a climbing fifth). */
 export const DIRT_FIGURE_SHARE = 0.35;
+/** What is left of it under the palm. */
+export const DIRT_MUTED_SHARE = 0.3;
 /** Up to here an amplifier is at the edge: colours of a chord are heard, sweet rubs are sweet. */
 export const EDGE_GAIN = 4.5;
 

@@ -41,7 +41,14 @@ export { compareSongs, type Difference } from './compare';
 export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
 export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
-export { momentIndexAt, momentsOf, type CellPlace, type Moment, type PlayerPair } from './moments';
+export {
+  momentIndexAt,
+  momentsOf,
+  type CellPlace,
+  type Moment,
+  type PlayerPair,
+  type Touch,
+} from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { rigIn, soundNameIn, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';

@@ -14,6 +14,9 @@ import { isNoChord, parseChord, type ChordSymbol } from '../pitch/index';
 import { barTicks, type Meter } from '../time/index';
 import { strikesOf, type Strikes } from './strikes';
 
+/** `muted`: only palm mutes; `picked`: only single strings of the grip, one after the other. */
+export type Touch = 'rings' | 'muted' | 'picked';
+
 export type PlayerPair = 'guitar1 guitar2' | 'guitar1 bass' | 'guitar2 bass';
 
 /** Where a cell is written: bar (from 0) and place in that bar's list. It may last over later moments and bars. */
@@ -41,6 +44,10 @@ export interface Moment {
   readonly places: Readonly<Record<Player, CellPlace | null>>;
   /** How long each player sounds at most in this moment, in ticks; 0 when silent or only dead hits. */
   readonly soundTicks: Readonly<Record<Player, number>>;
+  /** How each player strikes in this moment: what rings on is heard whole, what is muted or picked string by string is not. */
+  readonly touch: Readonly<Record<Player, Touch>>;
+  /** How long each player sounds in all, and each two at once, in ticks. */
+  readonly totalTicks: Readonly<Record<Player | PlayerPair, number>>;
   /** The longest stretch two players are heard at once in this moment, in ticks. */
   readonly overlapTicks: Readonly<Record<PlayerPair, number>>;
   /** Who sounds different in this bar from the rest of the section. */
@@ -114,6 +121,8 @@ function cut(
         places: { ...places },
         soundTicks: SILENT,
         overlapTicks: APART,
+        touch: RINGS,
+        totalTicks: NO_TIME,
         ...(bar.sounds ? { sounds: bar.sounds } : {}),
         sung: sings(bar.voice, { from: at / barLength, to: until / barLength }),
       });
@@ -163,6 +172,9 @@ function understood(text: string): ChordSymbol | null {
 const SILENT: Moment['soundTicks'] = { guitar1: 0, guitar2: 0, bass: 0 };
 const APART: Moment['overlapTicks'] = { 'guitar1 guitar2': 0, 'guitar1 bass': 0, 'guitar2 bass': 0 };
 
+const RINGS: Moment['touch'] = { guitar1: 'rings', guitar2: 'rings', bass: 'rings' };
+const NO_TIME: Moment['totalTicks'] = { ...SILENT, ...APART };
+
 /** Ticks at which something is heard, from and to. */
 type Stretch = readonly [from: number, to: number];
 
@@ -174,10 +186,12 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
   const next: Record<Player, number> = { guitar1: 0, guitar2: 0, bass: 0 };
   return moments.map((moment) => {
     const heard = {} as Record<Player, readonly Stretch[]>;
+    const touch: Record<Player, Touch> = { ...RINGS };
     for (const player of PLAYERS) {
       const list = strikes[player];
       const place = moment.places[player];
       const stretches: Stretch[] = [];
+      let [isMuted, isPicked] = [true, true];
       while (next[player] < list.length && list[next[player]]!.until <= moment.start) next[player] += 1;
       for (let i = next[player]; i < list.length; i += 1) {
         const s = list[i]!;
@@ -185,9 +199,13 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
         if (s.end <= s.at || s.cell.bar !== place?.bar || s.cell.index !== place.index) continue;
         const from = Math.max(s.at, moment.start);
         const to = Math.min(s.end, moment.start + moment.ticks);
-        if (to > from) stretches.push([from, to]);
+        if (to <= from) continue;
+        stretches.push([from, to]);
+        isMuted &&= s.kind === 'mute';
+        isPicked &&= s.pick !== null;
       }
       heard[player] = stretches;
+      if (stretches.length > 0) touch[player] = isPicked ? 'picked' : isMuted ? 'muted' : 'rings';
     }
     const longest = (player: Player) => Math.max(0, ...heard[player].map(([from, to]) => to - from));
     const soundTicks = { guitar1: longest('guitar1'), guitar2: longest('guitar2'), bass: longest('bass') };
@@ -196,8 +214,37 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
       'guitar1 bass': longestOverlap(heard.guitar1, heard.bass),
       'guitar2 bass': longestOverlap(heard.guitar2, heard.bass),
     };
-    return { ...moment, soundTicks, overlapTicks };
+    const totalTicks = {
+      guitar1: covered(heard.guitar1),
+      guitar2: covered(heard.guitar2),
+      bass: covered(heard.bass),
+      'guitar1 guitar2': coveredTogether(heard.guitar1, heard.guitar2),
+      'guitar1 bass': coveredTogether(heard.guitar1, heard.bass),
+      'guitar2 bass': coveredTogether(heard.guitar2, heard.bass),
+    };
+    return { ...moment, soundTicks, overlapTicks, touch, totalTicks };
   });
+}
+
+/** Ticks that stretches in time order cover; where several sound at once they count once. */
+function covered(stretches: readonly Stretch[]): number {
+  let [sum, end] = [0, -Infinity];
+  for (const [from, to] of stretches) {
+    sum += Math.max(0, to - Math.max(from, end));
+    end = Math.max(end, to);
+  }
+  return sum;
+}
+
+function coveredTogether(a: readonly Stretch[], b: readonly Stretch[]): number {
+  if (a.length === 0 || b.length === 0) return 0;
+  const both = a.flatMap(([from, to]) =>
+    b.flatMap(([from2, to2]): Stretch[] => {
+      const [start, end] = [Math.max(from, from2), Math.min(to, to2)];
+      return end > start ? [[start, end]] : [];
+    }),
+  );
+  return covered(both.sort((x, y) => x[0] - y[0]));
 }
 
 function longestOverlap(a: readonly Stretch[], b: readonly Stretch[]): number {
