@@ -5,7 +5,13 @@ import { levelOf } from './level';
 import { foreignScore } from './ring';
 import { heardWith, momentAt, rigAt, type Stage, type Timed } from './stage';
 import { stopsOf } from './stop';
-import { DELAY_FILLS_STOP, DELAY_HALVES_TICKS, DELAY_SHARES, SHORTEST_OVERLAP_TICKS } from './thresholds';
+import {
+  DELAY_FILLS_STOP,
+  DELAY_HALVES_TICKS,
+  DELAY_MOST,
+  DELAY_SHARES,
+  SHORTEST_OVERLAP_TICKS,
+} from './thresholds';
 import { article, chordWords, nameIn } from './words';
 
 /**
@@ -49,7 +55,9 @@ function repeatsInChord(stage: Stage): readonly Timed[] {
               const stretch = { from: at, to: until, chord: moment.chord, player };
               if (!isRubbedByTwo(stage, pitch, stretch)) continue;
               const found = foreignScore(stage, pitch, stretch);
-              const score = found.score * share * 2 ** (-(at - from) / DELAY_HALVES_TICKS);
+              const sour = found.score * share * 2 ** (-(at - from) / DELAY_HALVES_TICKS);
+              // A delay is chosen for its repeats: never worse than a watch.
+              const score = Math.min(DELAY_MOST, sour);
               const id = `${player} ${moment.start}`;
               if (levelOf(score) === 'note' || score <= (worst.get(id)?.score ?? 0)) continue;
               const scene = { chord: moment.chord, key: stage.key };

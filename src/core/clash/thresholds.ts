@@ -108,6 +108,8 @@ export const STRUMMED_ACROSS_SHARE = 0.8;
 
 /** How loud the first and second repeat of a delay are against the note. */
 export const DELAY_SHARES = [0.8, 0.4] as const;
+/** The most a repeat in the next chord can be. */
+export const DELAY_MOST = 0.9;
 /** Everybody stops, and the repeats of a delay go on. */
 export const DELAY_FILLS_STOP = 0.7;
 /** A repeated note has lost half of itself after this long: two beats. */

@@ -82,10 +82,13 @@ function readChord(input: string): Result<ChordSymbol> {
   const root = head[1]!;
   const quality = head[2]!;
   const omitted = [...quality.matchAll(/\(?(?:no|omit)\s*(3|5)\)?/g)].map((m) => Number(m[1]));
-  const added = /^(.*7)\(([b#]?)(9|11|13)\)$/.exec(quality);
-  const plain = (added ? added[1]! : quality)
-    .replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '')
-    .replace(/[()\s]/g, '');
+  const extra = /^(.*7)\(([b#]?)(9|11|13)\)$/.exec(quality);
+  const bare = (words: string) => words.replace(/\(?(?:no|omit)\s*(3|5)\)?/g, '').replace(/[()\s]/g, '');
+  const whole = bare(extra ? extra[1]! : quality);
+  // An added tone the dictionary has no word for stands on what is before it.
+  const add = !extra && isUnknown(root, whole) ? /^(.*)add([b#]?)(2|4|6|9|11|13)$/.exec(whole) : null;
+  const added = extra ?? add;
+  const plain = add ? add[1]! : whole;
   // The dictionary is a plain object: what every object has is in it too.
   if (plain in {}) return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
   const found = Object.hasOwn(BARE, plain)
@@ -95,9 +98,7 @@ function readChord(input: string): Result<ChordSymbol> {
     return fail(`"${text}" is no chord we know ("${quality}" after ${root}); ${EXPECTED}`);
   }
   const rootPc = pitchClassOf(root)!;
-  const more = added
-    ? [`${added[3]!}${added[2] === 'b' ? 'm' : added[2] === '#' ? 'A' : added[3] === '11' ? 'P' : 'M'}`]
-    : [];
+  const more = added ? [intervalOf(added[2]!, added[3]!)] : [];
   const tones = [...found.intervals, ...more.filter((interval) => !found.intervals.includes(interval))]
     .map((interval): ChordTone => {
       const above = pitchClass(Interval.semitones(interval) ?? 0);
@@ -111,6 +112,18 @@ function readChord(input: string): Result<ChordSymbol> {
     .filter((tone) => !omitted.includes(tone.degree));
   const bassPc = bass === null ? rootPc : pitchClassOf(bass)!;
   return ok({ text, root, rootPc, quality, bass, bassPc, tones });
+}
+
+/** "11" as 11P, "b9" as 9m: how far an added tone lies above the root. */
+function intervalOf(sign: string, degree: string): string {
+  const isPerfect = degree === '4' || degree === '11';
+  const size = sign === 'b' ? (isPerfect ? 'd' : 'm') : sign === '#' ? 'A' : isPerfect ? 'P' : 'M';
+  return `${degree}${size}`;
+}
+
+function isUnknown(root: string, type: string): boolean {
+  if (type in {} || Object.hasOwn(ALIASES, type) || Object.hasOwn(BARE, type)) return false;
+  return inDictionary(root, type).empty;
 }
 
 /** maj7sus4 stands in the dictionary as M7sus4. */
@@ -134,11 +147,13 @@ function asTyped(text: string): string {
     .replace(/^([A-G][b#]{0,2})mi(?!n)/, '$1m');
 }
 
-/** Names of less than a chord: a root with its flat fifth, a root alone in octaves. */
+/** What the dictionary lacks: a root with its flat fifth, a root alone in octaves, suspended seconds with a seventh. */
 const BARE: Record<string, readonly string[]> = {
   b5: ['1P', '5d'],
   '5b5': ['1P', '5d'],
   octave: ['1P'],
+  '7sus2': ['1P', '2M', '5P', '7m'],
+  maj7sus2: ['1P', '2M', '5P', '7M'],
 };
 
 /** Spellings guitarists use that the dictionary lacks (common practice). */
@@ -150,7 +165,8 @@ const ALIASES: Record<string, string> = {
   add2: 'add9',
   madd2: 'madd9',
   '2': 'add9',
-  add4: 'add11',
+  madd11: 'madd4',
+  sus2sus4: 'sus24',
   mmaj7: 'mMaj7',
   'm7(b5)': 'm7b5',
 };
