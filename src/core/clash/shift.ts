@@ -50,7 +50,7 @@ export function tooFast(
   const there = ticksToSeconds(swungTick(to, swing) - swungTick(from, swing), stage.tempo);
   const share = seconds / there;
   if (there <= 0 || share < SHIFT_WATCH_SHARE) return [];
-  const fastest = Math.floor(stage.tempo / share);
+  const fastest = Math.floor((stage.tempo * SHIFT_WATCH_SHARE) / share);
   const goes =
     share >= SHIFT_CLASH_SHARE ? `does not go at ${stage.tempo} bpm` : `is tight at ${stage.tempo} bpm`;
   const text = `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(to - from)} ${goes}; it goes easily up to ${fastest} bpm.`;

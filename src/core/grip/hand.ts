@@ -46,7 +46,7 @@ export function spreadLimitMm(hand: Hand, a: number, b: number): number {
 }
 
 /** Beyond its limits a hand stretches by about this much; further it does not reach (common practice). */
-const STRETCH = 1.14;
+const STRETCH = 1.15;
 /** So wide that only the number of fingers counts: to say how a grip would be held that is out of reach. */
 const ANY_WIDTH = 4;
 
