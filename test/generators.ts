@@ -256,6 +256,7 @@ export const song: fc.Arbitrary<Song> = fc
     key: fc.constantFrom('Dm', 'Bb', 'F#m', 'C'),
     tempo: fc.integer({ min: 60, max: 200 }),
     voice: fc.constantFrom(null, ['A3', 'D5'] as const),
+    down: fc.constantFrom(undefined, undefined, 1, 3),
     capo: fc.integer({ min: 0, max: 4 }),
     gain: fc.integer({ min: 0, max: 10 }),
     first: section('Verse'),
@@ -282,6 +283,7 @@ export const song: fc.Arbitrary<Song> = fc
     key: r.key,
     tempo: r.tempo,
     voice: r.voice,
+    ...(r.down === undefined ? {} : { down: r.down }),
     players: {
       guitar1: { ...defaultGuitar(r.gain), ...USUAL_HANDS, hand: r.hand, delay: r.delay, sounds: SOUNDS },
       guitar2: { ...defaultGuitar(3), capo: r.capo, ...USUAL_HANDS },

@@ -114,6 +114,11 @@ function Tab({ to, end = false, children }: { to: string; end?: boolean; childre
   );
 }
 
+function downWords(down: number): string {
+  if (down > 2) return `all ${down} semitones down`;
+  return down === 1 ? 'all a semitone down' : 'all a whole tone down';
+}
+
 /** Key, tempo, tunings when they are not standard, length. */
 function Ground({ song }: { song: Song }) {
   const key = songKey(song);
@@ -124,7 +129,7 @@ function Ground({ song }: { song: Song }) {
   const words = [
     `${pretty(key.tonic)} ${key.mode}`,
     `${song.tempo} bpm`,
-    guitars && pretty(guitars),
+    song.down === undefined ? guitars && pretty(guitars) : downWords(song.down),
     formatDuration(seconds),
   ];
   const [isOpen, setOpen] = useState(false);

@@ -20,6 +20,7 @@ key: Dm
 tempo: 132
 meter: 4/4
 voice: A3-D5
+down: 2
 plans: Night wall = wall, power two; Thin = lock
 guitar1: tuning D A D G B E; frets 22; gain 7; strokes down; downs 6.5; sound clean = gain 1, delay off; sound lead = gain 6, delay 1/8., more middle, less bass
 guitar2: tuning E A D G B E; frets 24; gain 4; capo 2; delay 1/8.; hand small; thumb yes

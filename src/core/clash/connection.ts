@@ -270,6 +270,7 @@ function joined(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string):
     first,
     ...held,
     song.players,
+    song.down,
     a.tempo,
     b.key.text,
     a.meter,

@@ -123,6 +123,7 @@ type Raw = Omit<Finding, 'playing' | 'kept'>;
 
 interface Ground {
   readonly players: Song['players'];
+  readonly down: number;
   readonly tempo: number;
   readonly voice: Song['voice'];
   readonly times: number;
@@ -140,7 +141,7 @@ function remembered(song: Song, playing: Playing): readonly Raw[] {
   const times = mostTimes(song, playing.entry.section);
   const voice = playing.section.voice ?? song.voice;
   const dirtMeant = isDirtMeant(song, playing.entry.section);
-  const ground = { players: song.players, tempo, voice, times, dirtMeant };
+  const ground = { players: song.players, down: song.down ?? 0, tempo, voice, times, dirtMeant };
   const hit = known.get(id);
   if (hit && sameGround(hit.ground, ground)) return hit.list;
   const list = work(song, playing, times);
@@ -169,6 +170,7 @@ function isDirtMeant({ form }: Song, section: string): boolean {
 function sameGround(a: Ground, b: Ground): boolean {
   return (
     a.players === b.players &&
+    a.down === b.down &&
     a.tempo === b.tempo &&
     a.times === b.times &&
     a.dirtMeant === b.dirtMeant &&
@@ -240,7 +242,7 @@ function passFindings(
 function stretchFindings(song: Song, stretch: Stretch, ground: PassGround): readonly Raw[] {
   const { section, first, from, to } = stretch;
   const { pass, differs, key, tempo, times, voice } = ground;
-  const id = `${pass} ${key.text} ${tempo} ${times} ${voice?.join() ?? ''} ${ground.dirtMeant} ${first}`;
+  const id = `${pass} ${key.text} ${tempo} ${times} ${voice?.join() ?? ''} ${ground.dirtMeant} ${song.down ?? 0} ${first}`;
   let known = stretchCache.get(section);
   if (!known) stretchCache.set(section, (known = new Map()));
   const hit = known.get(id);
@@ -292,7 +294,7 @@ function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): read
   if (!known) judged.set(song.players, (known = new Map()));
   const moment = place.moments[place.index]!;
   const scene = sceneAt(song, place, ground);
-  let id = `${ground.key.text} ${moment.chordText} ${scene.complete} ${moment.ticks}`;
+  let id = `${ground.key.text} ${song.down ?? 0} ${moment.chordText} ${scene.complete} ${moment.ticks}`;
   for (const part of scene.parts) {
     const { player, pitches, soundTicks, totalTicks, touch, gain, standTicks } = part;
     const { moving, figure, dirtMeant, isLine } = part;

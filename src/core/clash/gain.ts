@@ -1,5 +1,5 @@
 import { PLAYER_WORDS } from '../form/index';
-import { pitchClass, pretty, thirdOf, toneName } from '../pitch/index';
+import { pitchClass, pretty, thirdOf, toneName, type Midi } from '../pitch/index';
 import { gripDirt } from '../sound/index';
 import { TICKS_PER_QUARTER } from '../time/index';
 import type { Judgement } from './judgement';
@@ -24,8 +24,10 @@ export function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
 }
 
 /** 1 is a clash: the dirt of the grip, by how long it is heard, a figure over one root counting less. */
-export function dirtScore(part: Part, scene: Pick<Scene, 'ticks'>): number {
-  const dirt = gripDirt(part.pitches, part.gain);
+export function dirtScore(part: Part, scene: Pick<Scene, 'ticks' | 'down'>): number {
+  const { down = 0 } = scene;
+  const sounding = down === 0 ? part.pitches : part.pitches.map((p) => (p - down) as Midi);
+  const dirt = gripDirt(sounding, part.gain);
   if (dirt === 0) return 0;
   const share = dirt * (part.figure ? DIRT_FIGURE_SHARE : 1);
   if (part.touch === 'muted') return share * DIRT_MUTED_SHARE;

@@ -39,11 +39,14 @@ export function judge(scene: Scene): readonly Judgement[] {
 function mud(scene: Scene, parts: readonly Part[]): Judgement[] {
   return parts.flatMap((part) => {
     if (part.touch === 'picked') return [];
-    const worst = mudOf(part.pitches, { isBass: part.player === 'bass', gain: part.gain });
+    const lower = scene.down ?? 0;
+    const sounding = lower === 0 ? part.pitches : part.pitches.map((p) => (p - lower) as Midi);
+    const worst = mudOf(sounding, { isBass: part.player === 'bass', gain: part.gain });
     if (worst === null || worst.score < WATCH_FROM) return [];
     const interval = intervalWords(worst.high - worst.low);
-    const text = `${who(part)}: the ${interval} ${name(scene, worst.low)}–${name(scene, worst.high)} is mud down there; a ${interval} stays clear from ${name(scene, worst.limit)} up.`;
-    return [judgement('mud', worst.score, [part.player], [worst.low, worst.high], text)];
+    const [low, high, limit] = [worst.low, worst.high, worst.limit].map((p) => (p + lower) as Midi);
+    const text = `${who(part)}: the ${interval} ${name(scene, low!)}–${name(scene, high!)} is mud down there; a ${interval} stays clear from ${name(scene, limit!)} up.`;
+    return [judgement('mud', worst.score, [part.player], [low!, high!], text)];
   });
 }
 

@@ -20,7 +20,7 @@ export interface SceneGround {
 
 /** What sounds at a moment of a section, ready to be judged. */
 export function sceneAt(
-  song: Pick<Song, 'players'>,
+  song: Pick<Song, 'players' | 'down'>,
   { moments, index }: MomentPlace,
   { key, section, dirtMeant = false }: SceneGround,
 ): Scene {
@@ -59,6 +59,7 @@ export function sceneAt(
     overlapTicks: moment.overlapTicks,
     totalTicks: moment.totalTicks,
     ticks: moment.ticks,
+    ...(song.down === undefined ? {} : { down: song.down }),
   };
 }
 

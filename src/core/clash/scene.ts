@@ -39,6 +39,8 @@ export interface Scene {
   readonly totalTicks?: Readonly<Partial<Record<PlayerPair, number>>>;
   /** False while a cell is still open: then nothing is said about what is missing. */
   readonly complete: boolean;
+  /** Semitones everything sounds lower than it is named; left out: none. */
+  readonly down?: number;
   /** How long the moment lasts, in ticks; left out: as long as what sounds in it. */
   readonly ticks?: number;
 }

@@ -12,6 +12,8 @@ export {
   openStrings,
   parseTuning,
   SCALE_RANGE_MM,
+  retuned,
+  tunedBy,
   tuningWords,
   usableFrets,
   type Fret,

@@ -1,5 +1,14 @@
 import { fail, ok, type Brand, type Result } from '../base/index';
-import { midi, parseNote, pitchClass, pitchClassOf, type Midi } from '../pitch/index';
+import {
+  midi,
+  noteName,
+  parseKey,
+  parseNote,
+  pitchClass,
+  pitchClassOf,
+  type Key,
+  type Midi,
+} from '../pitch/index';
 
 /** A fret as a player counts it: 0 is the open string (or the capo). */
 export type Fret = Brand<number, 'Fret'>;
@@ -120,6 +129,31 @@ export function tuningWords(instrument: Instrument): string {
     if (dropped) return `drop ${instrument.tuning[0]!.replace(/\d$/, '')}`;
   }
   return formatTuning(instrument);
+}
+
+/** Semitones all strings but the lowest lie above the usual ones (below 0: lower); null where they do not move alike. */
+export function tunedBy(instrument: Instrument): number | null {
+  const standard = standardFor(instrument.kind, instrument.tuning.length);
+  if (!standard) return null;
+  const [, second, ...upper] = openStrings(instrument).map((m, i) => m - parsed(standard[i]!));
+  return second !== undefined && upper.every((by) => by === second) ? second : null;
+}
+
+/** The same instrument with every string so many semitones higher. The same object for 0. */
+export function retuned<T extends Instrument>(instrument: T, by: number): T {
+  if (by === 0) return instrument;
+  const tuning = openStrings(instrument).map((m) => noteName(midi(m + by), by > 0 ? SHARPS : FLATS));
+  return { ...instrument, tuning };
+}
+
+/** Strings that were tuned down are named back as usual; lower ones by flats, as players say them. */
+const SHARPS = keyOf('E');
+const FLATS = keyOf('Eb');
+
+function keyOf(text: string): Key {
+  const key = parseKey(text);
+  if (!key.ok) throw new RangeError(key.error);
+  return key.value;
 }
 
 function semitoneWords(n: number): string {

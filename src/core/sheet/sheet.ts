@@ -83,6 +83,9 @@ export function sheetOf(song: Song, player: Player): Sheet {
     `${pretty(key.tonic)} ${key.mode}`,
     `${song.tempo} bpm`,
     formatMeter(song.meter),
+    ...(song.down === undefined
+      ? []
+      : [`sounds ${song.down} ${song.down === 1 ? 'semitone' : 'semitones'} lower than named`]),
     `${bars} bars`,
     formatDuration(seconds),
   ].join(' · ');

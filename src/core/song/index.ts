@@ -4,6 +4,7 @@
  */
 export {
   countOpen,
+  DOWN_RANGE,
   emptySong,
   entryLength,
   FINDING_KINDS,
@@ -50,6 +51,7 @@ export {
   type Touch,
 } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
+export { bandTuning, namedAsFretted, namedAsSounding } from './names-as';
 export { rigIn, soundNameIn, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';

@@ -116,6 +116,10 @@ class Merge {
       form: this.#form(),
       kept: this.#set<KeptFinding>((s) => s.kept, sameCause),
     };
+    const down = this.#one(
+      { base: base.down, mine: mine.down, theirs: theirs.down },
+      { id: 'down', words: 'how far the band is tuned down', say: (value) => settingWords(value) },
+    );
     const plans = this.#set(
       (s) => s.plans ?? [],
       (a, b) => a.name === b.name,
@@ -124,9 +128,10 @@ class Merge {
       (s) => s.versions ?? [],
       (a, b) => a.name === b.name,
     );
-    const { plans: _plans, versions: _versions, ...rest } = whole;
+    const { plans: _plans, versions: _versions, down: _down, ...rest } = whole;
     return inPlayedOrder({
       ...rest,
+      ...(down === undefined ? {} : { down }),
       ...(plans.length > 0 ? { plans } : {}),
       ...(versions.length > 0 ? { versions } : {}),
     });

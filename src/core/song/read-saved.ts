@@ -196,6 +196,7 @@ class Reading {
       tempo: saved.tempo,
       meter,
       voice: saved.voice === null ? null : this.#range('song.voice', saved.voice),
+      ...(saved.down === undefined ? {} : { down: saved.down }),
       players: this.#rigs(),
       sections,
       form,

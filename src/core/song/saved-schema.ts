@@ -5,7 +5,7 @@ import { DOWNS_RANGE, STROKE_WAYS } from '../hits/index';
 import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
 import { TEMPO_RANGE } from '../time/index';
 import { isSavedBar } from './saved-bar';
-import { FINDING_KINDS } from './song';
+import { DOWN_RANGE, FINDING_KINDS } from './song';
 
 /** What the rules say, in words for whoever mends a file by hand; the path stands before them. */
 setLocale({
@@ -151,6 +151,7 @@ const songSchema = object({
   tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).required(),
   meter: string().required(),
   voice: array().of(string().required()).length(2).nullable().defined().default(null),
+  down: number().integer().min(DOWN_RANGE.min).max(DOWN_RANGE.max).optional(),
   players: object({
     guitar1: instrument('guitar'),
     guitar2: instrument('guitar'),

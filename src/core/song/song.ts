@@ -82,6 +82,11 @@ export interface Song {
   readonly meter: Meter;
   /** Range of the voice, lowest and highest note with octave, or null. */
   readonly voice: readonly [string, string] | null;
+  /**
+   * Everything in the song is named as it is fretted, and sounds so many semitones lower: the whole band is tuned down
+   * alike. Left out: named as it sounds.
+   */
+  readonly down?: number;
   readonly players: Readonly<Record<Player, Rig>>;
   readonly sections: readonly Section[];
   readonly form: readonly FormEntry[];
@@ -115,6 +120,9 @@ export function emptySong(title: string): Song {
     kept: [],
   };
 }
+
+/** How far a band tunes down together. */
+export const DOWN_RANGE = { min: 1, max: 12 } as const;
 
 /** What a rig has beyond the instrument where nothing is said. */
 export const USUAL_HANDS = {

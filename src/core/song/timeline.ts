@@ -65,7 +65,7 @@ export function timelineFrom(song: Song, from: SongPlace): Timeline {
             player,
             at: Math.max(0, zero + seconds(s.at)),
             seconds: s.end <= s.at ? 0 : seconds(s.end) - seconds(s.at),
-            pitches: pitchesOf(s, song.players[player]),
+            pitches: pitchesOf(s, song.players[player]).map((p) => (p - (song.down ?? 0)) as Midi),
             kind: s.kind,
             weak: s.weak,
             ...soundAt(song, player, {

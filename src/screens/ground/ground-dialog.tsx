@@ -3,7 +3,16 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { formatGrip } from '../../core/grip/index';
 import { formatTuning, openStrings } from '../../core/instrument/index';
 import { parseKey, pretty } from '../../core/pitch/index';
-import { applyEdit, refitSong, type Edit, type Refitted, type Rig, type Song } from '../../core/song/index';
+import {
+  applyEdit,
+  namedAsFretted,
+  namedAsSounding,
+  refitSong,
+  type Edit,
+  type Refitted,
+  type Rig,
+  type Song,
+} from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import { draftOf, RigFields, rigOf, type RigDraft } from './rig-fields';
@@ -75,6 +84,7 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
           />
           {!keyRead.ok && <span className="text-[13px] text-clash">{keyRead.error}</span>}
         </label>
+        <Naming song={song} onClose={onClose} />
         {PLAYERS.map((player) => (
           <RigFields
             key={player}
@@ -105,6 +115,33 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
         </div>
       </form>
     </Dialog>
+  );
+}
+
+/** Where the whole band is tuned down alike: whether names are what is fretted or what sounds. */
+function Naming({ song, onClose }: { song: Song; onClose: () => void }) {
+  const { desk } = usePorts();
+  const fretted = namedAsFretted(song);
+  const sounding = namedAsSounding(song);
+  const other = fretted ?? sounding;
+  if (other === null) return null;
+  const down = song.down ?? fretted?.down ?? 0;
+  const semitones = `${down} ${down === 1 ? 'semitone' : 'semitones'}`;
+  const [says, offers] = fretted
+    ? [`The whole band is tuned ${semitones} down; names are what sounds.`, 'Name it as fretted']
+    : [`Names are as fretted; everything sounds ${semitones} lower.`, 'Name it as it sounds'];
+  return (
+    <p className="flex flex-wrap items-center gap-2 text-[14px]">
+      {says}
+      <Button
+        onClick={() => {
+          desk.getState().edit({ kind: 'replace', song: other }, { label: offers.toLowerCase() });
+          onClose();
+        }}
+      >
+        {offers}: {pretty(other.key)} for {pretty(song.key)}
+      </Button>
+    </p>
   );
 }
 

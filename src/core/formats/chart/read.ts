@@ -3,6 +3,7 @@ import { parseNamedPlan, PLAYERS, type FormEntry, type Player, type Section } fr
 import { parseKey, parseRange } from '../../pitch/index';
 import {
   cleanTitle,
+  DOWN_RANGE,
   emptySong,
   FINDING_KINDS,
   inPlayedOrder,
@@ -165,7 +166,7 @@ function bandOf({ players }: Song): Band {
 
 function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
   const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
-  const expected = 'title, key, tempo, meter, voice, plans, guitar1, guitar2 or bass';
+  const expected = 'title, key, tempo, meter, voice, down, plans, guitar1, guitar2 or bass';
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
     problems.push(
@@ -216,6 +217,16 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
     case 'voice': {
       const voice = parseRange(value);
       return voice.ok ? { ...song, voice: voice.value } : wrong(voice.error);
+    }
+    case 'down': {
+      const down = Number(value.replace(/\s*semitones?$/, ''));
+      const { min, max } = DOWN_RANGE;
+      if (value === '0') return song;
+      return Number.isInteger(down) && down >= min && down <= max
+        ? { ...song, down }
+        : wrong(
+            `"${value}" is no tuning down; expected ${min} to ${max} semitones the whole band sounds lower than it is named`,
+          );
     }
     case 'guitar1':
     case 'guitar2':

@@ -30,6 +30,7 @@ export function writeChart(song: Song): string {
     `tempo: ${song.tempo}`,
     `meter: ${formatMeter(song.meter)}`,
     ...(song.voice ? [`voice: ${song.voice[0]}-${song.voice[1]}`] : []),
+    ...(song.down === undefined ? [] : [`down: ${song.down}`]),
     ...(song.plans ? [`plans: ${song.plans.map(formatNamedPlan).join('; ')}`] : []),
     ...PLAYERS.map((p) => `${p}: ${writeInstrument(song.players[p])}`),
   ];
