@@ -161,6 +161,15 @@ describe('chart text', () => {
     expect(second[0]).to.equal(first[0]);
     expect(second[1]).to.not.equal(first[1]);
   });
+
+  // Pinned: found by the fuzz suite.
+  it('lets a line go on into a bar of grips', () => {
+    const text = '== A ==\nchords | E5 | A5 |\nbass | | . |\nbass line | 0@4 3@4 5@4 . | |\n';
+    const { song, problems } = readChart(text);
+    expect(problems).to.deep.equal([]);
+    expect(song.sections[0]!.bars[1]!.cells.bass).to.deep.equal([]);
+    expect(readChart(writeChart(song)).song).to.deep.equal(song);
+  });
 });
 
 describe('chart problems', () => {

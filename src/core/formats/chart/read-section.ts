@@ -180,7 +180,9 @@ function readRows(
       });
     } else if (player && row.label === player) {
       const before = options.from > 0;
-      readCells(bars, { player, chords, context, problems, before }).forEach((cells, i) => {
+      const line = rows.find((other) => other.label === `${player} line`);
+      const lined = chords.map((_, i) => (line?.bars[i]?.text.trim() ?? '') !== '');
+      readCells(bars, { player, chords, context, problems, before, lined }).forEach((cells, i) => {
         patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
       });
     } else if (player && row.label === `${player} sound`) {
@@ -336,6 +338,8 @@ function readCells(
     context: Context;
     problems: Problem[];
     before: boolean;
+    /** Bars in which the player has a line: what comes after it may go on from it. */
+    lined: readonly boolean[];
   },
 ): (readonly PlacedCell[])[] {
   const { player, chords, context, problems } = options;
@@ -343,6 +347,7 @@ function readCells(
   const done: (readonly PlacedCell[])[] = [];
   let something = options.before;
   bars.forEach((bar, i) => {
+    something ||= options.lined[i - 1] ?? false;
     const words = wordsOf(bar.text, bar.column);
     const open = openCells(chords[i]!);
     if (isRepeat(words)) {
