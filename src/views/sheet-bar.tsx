@@ -17,7 +17,7 @@ interface Props {
 const STEP = 14;
 const HEAD = 22;
 
-/** Room for the sound a bar changes to. */
+/** Room below for the sound a bar changes to. */
 const SOUND_LINE = 14;
 
 /** Width of a digit of the bar's number. */
@@ -30,11 +30,11 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
   const x = (at: number) => left + 12 + (at / bar.ticks) * inner;
   // A long number of the bar pushes the first chord aside.
   const besideNumber = left + 5 + DIGIT * String(bar.number).length;
-  const head = HEAD + (bar.sound === null ? 0 : SOUND_LINE);
-  const y = (string: number) => head + (strings.length - 1 - string) * STEP;
+  const y = (string: number) => HEAD + (strings.length - 1 - string) * STEP;
   const bottom = y(0);
   const hits = bar.hits ?? [];
-  const height = bottom + (hits.length > 0 || bar.line ? 26 : 10);
+  const staff = bottom + (hits.length > 0 || bar.line ? 26 : 10);
+  const height = staff + (bar.sound === null ? 0 : SOUND_LINE);
   return (
     <svg
       width={width}
@@ -44,7 +44,7 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
       className="text-ink"
     >
       {bar.sound !== null && (
-        <text x={left + 2} y={HEAD + SOUND_LINE - 8} className="fill-ink text-[12px] italic">
+        <text x={left + 4} y={staff + 9} className="fill-ink text-[12px] italic">
           {bar.sound}
         </text>
       )}
@@ -72,8 +72,8 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
           <line x1={left} x2={width} y1={y(s)} y2={y(s)} className="stroke-line" strokeWidth="1.2" />
         </g>
       ))}
-      <line x1={left} x2={left} y1={head} y2={bottom} className="stroke-ink" />
-      <line x1={width - 0.5} x2={width - 0.5} y1={head} y2={bottom} className="stroke-ink" />
+      <line x1={left} x2={left} y1={HEAD} y2={bottom} className="stroke-ink" />
+      <line x1={width - 0.5} x2={width - 0.5} y1={HEAD} y2={bottom} className="stroke-ink" />
       {bar.cells.map((cell) => {
         const cx = x(cell.at) + 4;
         if (cell.grip === null) {
@@ -81,7 +81,7 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
             <text
               key={cell.at}
               x={cx - 4}
-              y={(head + bottom) / 2 + 5}
+              y={(HEAD + bottom) / 2 + 5}
               className="fill-soft text-[14px] italic"
             >
               {cell.text === 'rest' ? 'rest' : 'open'}

@@ -101,7 +101,7 @@ export function SoundFields({
               {tone}
               <select
                 value={draft.tone[tone]}
-                className="w-[4.4rem] rounded border border-line bg-ground px-0.5 py-1 text-ink"
+                className="w-16 rounded border border-line bg-ground px-0.5 py-1 text-ink"
                 onChange={(e) =>
                   put(draft, {
                     tone: { ...draft.tone, [tone]: e.target.value as ToneWord['way'] | '' },
@@ -151,7 +151,7 @@ function Small({
       <input
         value={value}
         placeholder={wide ? '' : 'as set'}
-        className={`${wide ? 'w-24' : 'w-16'} rounded border border-line bg-ground px-2 py-1 text-ink`}
+        className={`${wide ? 'w-24' : 'w-14'} rounded border border-line bg-ground px-2 py-1 text-ink`}
         onChange={(e) => onChange(e.target.value)}
       />
     </label>

@@ -75,13 +75,26 @@ export function Split() {
           <span className="truncate" title={said}>
             {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
           </span>
-          <Button look="quiet" className="ml-auto !min-h-6 !py-0" aria-pressed={isPlaying} onClick={toggle}>
+          <Button
+            look="quiet"
+            className="ml-auto !min-h-6 shrink-0 !py-0 whitespace-nowrap"
+            aria-pressed={isPlaying}
+            onClick={toggle}
+          >
             {isPlaying ? 'Stop (space)' : 'Play from here (space)'}
           </Button>
-          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => open('finder')}>
+          <Button
+            look="quiet"
+            className="!min-h-6 shrink-0 !py-0 whitespace-nowrap"
+            onClick={() => open('finder')}
+          >
             Find a command (/)
           </Button>
-          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => open('help')}>
+          <Button
+            look="quiet"
+            className="!min-h-6 shrink-0 !py-0 whitespace-nowrap"
+            onClick={() => open('help')}
+          >
             Keys (?)
           </Button>
         </div>
