@@ -35,8 +35,8 @@ export function dirtScore(part: Part, scene: Pick<Scene, 'ticks' | 'down'>): num
   return share * lengthShare(heardTicks({ once, all }, scene, [part]));
 }
 
-/** All of it from two beats on, nearly nine tenths for a beat, and a fraction for a choked stroke. */
-function lengthShare(ticks: number): number {
+/** How much dirt counts by how long it is heard, in ticks: all of it from two beats on, nearly nine tenths for a beat, and a fraction for a choked stroke. */
+export function lengthShare(ticks: number): number {
   const beats = ticks / TICKS_PER_QUARTER;
   if (beats >= HALF_BEAT) return Math.min(1, (beats / 2) ** LENGTH_POWER);
   return (HALF_BEAT / 2) ** LENGTH_POWER * (beats / HALF_BEAT);

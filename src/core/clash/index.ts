@@ -22,6 +22,8 @@ export { judge } from './judge';
 export type { Judgement } from './judgement';
 export { handsTogether, type HandsTogether } from './right-hands';
 export { overviewWords, sectionOverview, songWords } from './overview';
+export { lengthShare } from './gain';
+export { CLASH_FROM, NOTE_FROM, WATCH_FROM } from './thresholds';
 export { nameIn, playersWords } from './words';
 export { mudOf, type Mud } from './mud';
 export { rubBetween, rubScore, type Rub } from './rub';

@@ -1,4 +1,4 @@
-import { energyOf, mudOf, overlap, rubBetween, rubScore, type Part } from '../clash/index';
+import { energyOf, lengthShare, mudOf, overlap, rubBetween, rubScore, type Part } from '../clash/index';
 import type { Player } from '../form/index';
 import { DEVICES, handFret, type Device, type KnownGrip } from '../grip/index';
 import { spanMm, type Instrument } from '../instrument/index';
@@ -127,7 +127,7 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
     device: role.devices[c.known.device] ?? OTHER_DEVICE,
     register: w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - role.top),
     mud: Math.round(w.CLASH_POINTS * (mudOf(c.pitches, { isBass, gain: instrument.gain })?.score ?? 0)),
-    dirt: Math.round(w.CLASH_POINTS * gripDirt(c.pitches, instrument.gain)),
+    dirt: Math.round(w.CLASH_POINTS * gripDirt(c.pitches, instrument.gain) * lengthShare(seat.ticks)),
     voice: inVoice ? w.IN_VOICE_POINTS : 0,
   };
   if (chord === null) return costs;

@@ -1,4 +1,6 @@
+import { CLASH_FROM, NOTE_FROM, WATCH_FROM } from '../clash/index';
 import type { CostName, Costs } from './candidate';
+import { CLASH_POINTS } from './weights';
 
 /** What it means when something costs less than elsewhere, and when it costs more. */
 const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>> = {
@@ -23,6 +25,24 @@ const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>
   top: ['leads the top note smoothly', 'leaps on top'],
 };
 
+/** What an amplifier makes of a grip is spoken of as the findings do: from a note on, as a growl, as sour. */
+const DIRT_WORDS = [
+  [CLASH_FROM, 'sour in this amp'],
+  [WATCH_FROM, 'growls in this amp'],
+  [NOTE_FROM, 'a little rough in this amp'],
+] as const;
+
+function worseWords(name: CostName, costs: Costs): string {
+  if (name !== 'dirt') return WORDS[name][1];
+  const score = (costs.dirt ?? 0) / CLASH_POINTS;
+  return DIRT_WORDS.find(([from]) => score >= from)?.[1] ?? WORDS.dirt[1];
+}
+
+/** Dirt that no finding would tell of is not spoken of either. */
+function isHeard(name: CostName, worse: Costs): boolean {
+  return name !== 'dirt' || (worse.dirt ?? 0) / CLASH_POINTS >= NOTE_FROM;
+}
+
 /** Less than this is not worth a word, in points. */
 const WORTH_A_WORD = 30;
 const MOST_REASONS = 2;
@@ -35,11 +55,16 @@ export function reasonFor(costs: Costs, against: Costs): string {
   const names = new Set([...Object.keys(costs), ...Object.keys(against)] as CostName[]);
   const differences = [...names]
     .map((name) => ({ name, points: (costs[name] ?? 0) - (against[name] ?? 0) }))
-    .filter(({ points }) => Math.abs(points) >= WORTH_A_WORD)
+    .filter(
+      ({ name, points }) => Math.abs(points) >= WORTH_A_WORD && isHeard(name, points < 0 ? against : costs),
+    )
     .sort((a, b) => Math.abs(b.points) - Math.abs(a.points) || a.name.localeCompare(b.name));
   const better = differences.filter((d) => d.points < 0).slice(0, MOST_REASONS);
   const worse = differences.filter((d) => d.points > 0).slice(0, MOST_REASONS);
-  return [better.map((d) => WORDS[d.name][0]).join(', '), worse.map((d) => WORDS[d.name][1]).join(', ')]
+  return [
+    better.map((d) => WORDS[d.name][0]).join(', '),
+    worse.map((d) => worseWords(d.name, costs)).join(', '),
+  ]
     .filter((words) => words !== '')
     .join('; but ');
 }

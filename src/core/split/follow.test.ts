@@ -172,8 +172,12 @@ describe('reasons', () => {
       'keeps the hand near; but not what the plan asks for',
     );
     expect(reasonFor({ rub: 10 }, { rub: 0 })).to.equal('');
-    expect(reasonFor({}, { third: 400, dirt: 100, effort: 90 })).to.equal(
+    expect(reasonFor({}, { third: 400, dirt: 380, effort: 90 })).to.equal(
       'somebody has the third, clean in this amp',
     );
+    // Dirt that no finding tells of is not spoken of; from there on it is called what they call it.
+    expect(reasonFor({}, { dirt: 300 })).to.equal('');
+    expect(reasonFor({ dirt: 600 }, {})).to.equal('growls in this amp');
+    expect(reasonFor({ dirt: 1200 }, {})).to.equal('sour in this amp');
   });
 });

@@ -77,7 +77,7 @@ export function Split() {
           </span>
           <Button
             look="quiet"
-            className="ml-auto !min-h-6 shrink-0 !py-0 whitespace-nowrap"
+            className="ml-auto !min-h-6 !py-0 lg:shrink-0 lg:whitespace-nowrap"
             aria-pressed={isPlaying}
             onClick={toggle}
           >
@@ -85,14 +85,14 @@ export function Split() {
           </Button>
           <Button
             look="quiet"
-            className="!min-h-6 shrink-0 !py-0 whitespace-nowrap"
+            className="!min-h-6 !py-0 lg:shrink-0 lg:whitespace-nowrap"
             onClick={() => open('finder')}
           >
             Find a command (/)
           </Button>
           <Button
             look="quiet"
-            className="!min-h-6 shrink-0 !py-0 whitespace-nowrap"
+            className="!min-h-6 !py-0 lg:shrink-0 lg:whitespace-nowrap"
             onClick={() => open('help')}
           >
             Keys (?)
