@@ -11,11 +11,12 @@ export function laneBlocks(
   findings: readonly Finding[] = songFindings(song),
 ): readonly LaneBlock[] {
   const playings = unfold(song);
+  const clashes = clashesBySection(playings, findings);
   return playings.map((playing) => ({
     label: playing.entry.times > 1 ? `${playing.section.name} ×${playing.entry.times}` : playing.section.name,
     bars: playing.section.bars.length,
     moments: laneMoments(song, playing),
-    clashes: clashBars(playing, playings, findings),
+    clashes: clashBars(playing, clashes.get(playing.section)),
     voice: voicePitches(playing.section.voice ?? song.voice),
   }));
 }
@@ -55,15 +56,24 @@ function laneMoments(song: Song, { section, meter }: Playing): readonly LaneMome
 
 const cache = new WeakMap<Playing['section'], { players: Song['players']; moments: readonly LaneMoment[] }>();
 
-function clashBars(
-  playing: Playing,
+/** Clashes that are not kept, by the section they are in: a playing shows those of the passes it has. */
+function clashesBySection(
   playings: readonly Playing[],
   findings: readonly Finding[],
-): readonly number[] {
-  const bars = new Set<number>();
+): ReadonlyMap<Playing['section'], readonly Finding[]> {
+  const sections = new Map(playings.map((p) => [p.index, p.section]));
+  const found = new Map<Playing['section'], Finding[]>();
   for (const f of findings) {
-    const same = playings.find((p) => p.index === f.playing)?.section === playing.section;
-    if (same && f.level === 'clash' && f.kept === null && f.pass <= playing.entry.times) bars.add(f.bar - 1);
+    const section = f.level === 'clash' && f.kept === null ? sections.get(f.playing) : undefined;
+    if (!section) continue;
+    const list = found.get(section);
+    if (list) list.push(f);
+    else found.set(section, [f]);
   }
-  return [...bars];
+  return found;
+}
+
+function clashBars(playing: Playing, clashes: readonly Finding[] = []): readonly number[] {
+  const bars = clashes.filter((f) => f.pass <= playing.entry.times).map((f) => f.bar - 1);
+  return [...new Set(bars)];
 }

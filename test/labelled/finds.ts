@@ -254,7 +254,7 @@ finds(
   'chords | C |\nguitar1 | x32010 |\nguitar2 line | 9@1 . . . . . . . |\nbass | x3xx |',
 );
 finds(
-  'rub',
+  ['rub', 'wrong-bass'],
   'watch',
   'the bass holds the flat second under the chord for two beats',
   at('D', 92, 4),

@@ -62,4 +62,4 @@ function causeOf(f: Finding, shift: number): string {
   return [f.section, f.kind, f.players.join('+'), which, f.kept ?? ''].join('|');
 }
 
-const OF_NOTES: ReadonlySet<Finding['kind']> = new Set(['rub', 'other-chord']);
+const OF_NOTES: ReadonlySet<Finding['kind']> = new Set(['rub']);

@@ -225,7 +225,7 @@ function passFindings(
       ...judgedMoment(
         song,
         { moments: stage.moments, index },
-        { key: of.key, section, dirtMeant: of.dirtMeant },
+        { key: of.key, section, dirtMeant: of.dirtMeant, beatTicks: stage.beatTicks },
       ),
       ...handsAt(song, stage.moments, index),
       ...openAt(stage.moments, index),
@@ -235,7 +235,26 @@ function passFindings(
   const passing = overTime(stage)
     .filter((t) => differs(Math.floor(t.at / stage.barTicks)))
     .map((t) => placed(t, place));
-  return [...joinRunning(standing), ...passing].sort((a, b) => a.from - b.from || b.score - a.score);
+  return [...joinRunning(withoutWrongBass(standing, passing)), ...passing].sort(
+    (a, b) => a.from - b.from || b.score - a.score,
+  );
+}
+
+/** A lowest note that is wrong rubs too: that is one thing, and said as what it is. */
+function withoutWrongBass(standing: readonly Raw[], passing: readonly Raw[]): readonly Raw[] {
+  const wrong = passing.filter((f) => f.kind === 'wrong-bass' && f.level === 'clash');
+  if (wrong.length === 0) return standing;
+  return standing.filter(
+    (f) =>
+      f.kind !== 'rub' ||
+      !wrong.some(
+        (w) =>
+          f.from < w.to &&
+          f.to > w.from &&
+          f.players.includes(w.players[0]!) &&
+          f.pitches.some((p) => (p - w.pitches[0]!) % 12 === 0),
+      ),
+  );
 }
 
 /** What is said of one stretch of a long section, where it stands in the whole. Remembered with the stretch. */

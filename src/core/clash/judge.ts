@@ -10,7 +10,7 @@ import {
 } from '../pitch/index';
 import type { FindingKind } from '../song/index';
 import type { Judgement } from './judgement';
-import { gain } from './gain';
+import { dirtScore, gain } from './gain';
 import { levelOf } from './level';
 import { mudOf } from './mud';
 import { registers } from './registers';
@@ -38,7 +38,8 @@ export function judge(scene: Scene): readonly Judgement[] {
 
 function mud(scene: Scene, parts: readonly Part[]): Judgement[] {
   return parts.flatMap((part) => {
-    if (part.touch === 'picked') return [];
+    // Picked one after the other they do not meet; what a driven amplifier makes of them is said as that.
+    if (part.touch === 'picked' || dirtScore(part, scene) >= WATCH_FROM) return [];
     const lower = scene.down ?? 0;
     const sounding = lower === 0 ? part.pitches : part.pitches.map((p) => (p - lower) as Midi);
     const worst = mudOf(sounding, { isBass: part.player === 'bass', gain: part.gain });

@@ -25,7 +25,7 @@ export function lowestNotes(stage: Stage): readonly Timed[] {
     if (one === null) return [];
     const pedal = pedals.find((p) => p.from <= i && i <= p.to);
     if (pedal) return pedal.from === i ? [pedalNote(stage, one)] : [];
-    return wrongLowest(stage, one);
+    return isWalk(placed, i) ? [] : wrongLowest(stage, one);
   });
 }
 
@@ -56,6 +56,19 @@ function wrongLowest(stage: Stage, { span, ground }: Placed): readonly Timed[] {
       ticks: Math.max(1, ground.ticks),
     },
   ];
+}
+
+/** One of three or more lowest notes of a player that go by steps in one direction: a walk, whatever the symbols say. */
+function isWalk(placed: readonly (Placed | null)[], i: number): boolean {
+  const step = (from: number) => {
+    const [a, b] = [placed[from], placed[from + 1]];
+    if (!a || !b || a.ground.player !== b.ground.player) return 0;
+    const up = b.ground.pitch - a.ground.pitch;
+    return Math.abs(up) <= 2 ? Math.sign(up) : 0;
+  };
+  const [into, out] = [step(i - 1), step(i)];
+  if (into !== 0 && into === out) return true;
+  return (out !== 0 && step(i + 1) === out) || (into !== 0 && step(i - 2) === into);
 }
 
 /** Someone gives the bass: the bassist, or a guitar low enough that is not alone with a line. */

@@ -16,13 +16,15 @@ export interface SceneGround {
   readonly section: Pick<Section, 'sounds'>;
   /** Thirds in a driven amplifier are wanted in this section. */
   readonly dirtMeant?: boolean;
+  /** A beat as it is felt, in ticks; left out: a quarter. */
+  readonly beatTicks?: number;
 }
 
 /** What sounds at a moment of a section, ready to be judged. */
 export function sceneAt(
   song: Pick<Song, 'players' | 'down'>,
   { moments, index }: MomentPlace,
-  { key, section, dirtMeant = false }: SceneGround,
+  { key, section, dirtMeant = false, beatTicks = TICKS_PER_QUARTER }: SceneGround,
 ): Scene {
   const moment = moments[index]!;
   const parts = PLAYERS.flatMap((player): Part[] => {
@@ -44,7 +46,7 @@ export function sceneAt(
     return [
       {
         ...part,
-        ...(isMoving(part, stand) ? { moving: true } : {}),
+        ...(isMoving(part, stand, beatTicks) ? { moving: true } : {}),
         ...(isFigure(part, stand) ? { figure: true } : {}),
         ...(dirtMeant ? { dirtMeant } : {}),
       },
@@ -104,9 +106,13 @@ function samePitches(a: readonly Midi[], b: readonly Midi[]): boolean {
   return a === b || (a.length === b.length && a.every((p, i) => p === b[i]));
 }
 
-/** A line moves in quarters or faster (common practice). */
-function isMoving(part: Pick<Part, 'pitches'>, { ticks, before, after }: Stand): boolean {
-  return ticks <= TICKS_PER_QUARTER && tonesOf(part).size <= 2 && (before !== null || after !== null);
+/** A line moves in beats or faster, at least in quarters (common practice). */
+function isMoving(part: Pick<Part, 'pitches'>, { ticks, before, after }: Stand, beatTicks: number): boolean {
+  return (
+    ticks <= Math.max(TICKS_PER_QUARTER, beatTicks) &&
+    tonesOf(part).size <= 2 &&
+    (before !== null || after !== null)
+  );
 }
 
 /** Two notes over a root that another dyad on the same root comes before or after (common practice). */

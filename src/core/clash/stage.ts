@@ -21,7 +21,7 @@ import {
   type Song,
   type Strike,
 } from '../song/index';
-import { barTicks, beatTicks, type Meter } from '../time/index';
+import { barTicks, feltBeatTicks, type Meter } from '../time/index';
 import type { Judgement } from './judgement';
 
 /** A stroke and the pitches it makes heard, lowest first; none for a dead hit. */
@@ -83,7 +83,7 @@ export function stageOf(
     tempo: of.tempo,
     meter,
     barTicks: barTicks(meter),
-    beatTicks: beatTicks(meter),
+    beatTicks: feltBeatTicks(meter),
     key: of.key,
     section,
     bars,

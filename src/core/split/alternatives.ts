@@ -63,7 +63,46 @@ export function* alternativesInSteps(
 ): Generator<undefined, readonly Alternative[]> {
   const context = contextOf(song, at);
   if (context === null) return [];
-  const { covered, now } = context;
+  const { rows, present, best, open } = rankedRows(context, options.most ?? 14);
+  const said: Alternative[] = [];
+  for (const row of rows) {
+    yield;
+    const isNow = row === present;
+    const against = isNow ? (best[0]?.costs ?? {}) : present.costs;
+    said.push({
+      ...described(context, row.candidate, isNow),
+      difference: open ? 0 : row.points - present.points,
+      reason: open ? '' : reasonFor(row.costs, against),
+    });
+  }
+  return said;
+}
+
+/** What `alternativesFor` lists besides the present choice, in its order, without asking what it changes around it. */
+export function otherChoices(
+  song: Song,
+  at: CellChoice,
+  most: number,
+): readonly Pick<Alternative, 'cell' | 'known'>[] {
+  const context = contextOf(song, at);
+  if (context === null) return [];
+  const { rows, present } = rankedRows(context, most);
+  return rows
+    .filter((row) => row !== present)
+    .map(({ candidate }) => ({ cell: cellOf(context, candidate, false), known: candidate.known }));
+}
+
+/** The present choice, what is best for the moments and ways, and a rest. */
+function rankedRows(
+  context: Context,
+  most: number,
+): {
+  readonly rows: readonly Row[];
+  readonly present: Row;
+  readonly best: readonly Row[];
+  readonly open: boolean;
+} {
+  const { at, covered, now } = context;
   const seat = context.slots[0]!.seats[context.mine];
   const list = allCandidates(seat)
     .filter((c) => c.known !== null && !(now.known && sameGrip(c.known.grip, now.known.grip)))
@@ -80,7 +119,7 @@ export function* alternativesInSteps(
       perDevice.set(device, n);
       return n <= 3;
     })
-    .slice(0, options.most ?? 14);
+    .slice(0, most);
   const present = rowOf(context, now);
   const open = covered[0]!.cells[at.player].kind === 'open';
   const rows = [
@@ -88,18 +127,7 @@ export function* alternativesInSteps(
     ...best,
     ...(now.known === null && !open ? [] : [rowOf(context, REST)]),
   ];
-  const said: Alternative[] = [];
-  for (const row of rows) {
-    yield;
-    const isNow = row === present;
-    const against = isNow ? (best[0]?.costs ?? {}) : present.costs;
-    said.push({
-      ...described(context, row.candidate, isNow),
-      difference: open ? 0 : row.points - present.points,
-      reason: open ? '' : reasonFor(row.costs, against),
-    });
-  }
-  return said;
+  return { rows, present, best, open };
 }
 
 /** Only the cheapest candidates by themselves are tried together with the others. */
@@ -210,12 +238,8 @@ function described(
   candidate: Candidate,
   isNow: boolean,
 ): Omit<Alternative, 'difference' | 'reason'> {
-  const { covered, song, at, before, slots, mine } = context;
-  const cell: Cell = isNow
-    ? covered[0]!.cells[at.player]
-    : candidate.known
-      ? gripCell(candidate.known.grip)
-      : { kind: 'rest', locked: false, guess: false };
+  const { song, before, slots, mine } = context;
+  const cell = cellOf(context, candidate, isNow);
   const change = { at: context.address, cell };
   const effect = isNow ? NO_EFFECT : effectOf(song, { kind: 'setCells', changes: [change] });
   const { instrument } = slots[0]!.seats[mine];
@@ -224,6 +248,11 @@ function described(
       ? shiftBetween(before.known.grip, candidate.known.grip, instrument).mm
       : null;
   return { cell, known: candidate.known, ...effect, shiftMm, isNow };
+}
+
+function cellOf({ covered, at }: Context, candidate: Candidate, isNow: boolean): Cell {
+  if (isNow) return covered[0]!.cells[at.player];
+  return candidate.known ? gripCell(candidate.known.grip) : { kind: 'rest', locked: false, guess: false };
 }
 
 const NO_EFFECT: Effect = { cures: [], brings: [] };

@@ -1,3 +1,4 @@
+import { finished } from '../base/index';
 import { playersWords, songFindings, type Finding } from '../clash/index';
 import {
   barsOnPass,
@@ -25,7 +26,7 @@ import {
   type Strike,
 } from '../song/index';
 import { barTicks, TICKS_PER_QUARTER, type Delay } from '../time/index';
-import { alternativesFor, wordsFor } from './alternatives';
+import { otherChoices, wordsFor } from './alternatives';
 import { differenceOf, troubleOf, type Effect } from './effect';
 import { addressOf } from './problem';
 import { RightHands } from './right-hand';
@@ -52,17 +53,28 @@ interface Way {
  * one before the second. Locked cells stay. Empty when nothing helps.
  */
 export function curesFor(song: Song, finding: Finding, options: { most?: number } = {}): readonly Cure[] {
+  return finished(curesInSteps(song, finding, options));
+}
+
+/** The same, one way tried a step, so that a page can go on in between. */
+export function* curesInSteps(
+  song: Song,
+  finding: Finding,
+  options: { most?: number } = {},
+): Generator<undefined, readonly Cure[]> {
   const most = options.most ?? 4;
   const before = songFindings(song);
-  const tried = waysFor(song, finding).flatMap((way) => {
+  const tried: { readonly way: Way; readonly effect: Effect; readonly rank: number }[] = [];
+  for (const way of waysFor(song, finding)) {
+    yield;
     const next = applyEdit(song, way.edit);
-    if (next === song) return [];
+    if (next === song) continue;
     const after = songFindings(next);
-    if (after.some((f) => isStill(f, finding))) return [];
+    if (after.some((f) => isStill(f, finding))) continue;
     const effect = differenceOf(before, after);
     const trouble = troubleOf(effect.brings) - troubleOf(effect.cures);
-    return [{ way, effect, rank: trouble + way.far }];
-  });
+    tried.push({ way, effect, rank: trouble + way.far });
+  }
   tried.sort((a, b) => a.rank - b.rank);
   const firsts = tried.filter((t, i) => tried.findIndex((u) => u.way.sort === t.way.sort) === i);
   const rest = tried.filter((t) => !firsts.includes(t));
@@ -93,12 +105,15 @@ function waysFor(song: Song, f: Finding): readonly Way[] {
   if (!material) return ways;
   const moments = momentsOf(material.section, { pass: f.pass, meter: material.meter });
   const near = [...ways].sort((a, b) => a.far - b.far).slice(0, WIDE_TRIED);
+  if (material.section.bars.length > WIDEST) return ways;
   const wide = near.flatMap((way) => everywhere({ song, finding: f, material, moments }, way) ?? []);
   return [...ways, ...wide];
 }
 
 /** So many of the nearest ways are tried for the whole section too. */
 const WIDE_TRIED = 3;
+/** Sections of more bars are not judged anew as a whole for each way. */
+const WIDEST = 200;
 
 function waysAt(song: Song, f: Finding): readonly Way[] {
   const material = materialOf(song, f.section, f.playing);
@@ -130,7 +145,7 @@ function waysAt(song: Song, f: Finding): readonly Way[] {
     case 'shift':
       return [...gripWays(context, f.players), ...shiftWays(context)];
     case 'gain':
-      return [...soundWays(context), ...gripWays(context, f.players)];
+      return [...(section.bars.length > WIDEST ? [] : soundWays(context)), ...gripWays(context, f.players)];
     case 'missing-tone':
     case 'unheard-third':
     case 'missing-third':
@@ -185,8 +200,7 @@ function gripWays(context: Context, players: readonly Player[]): readonly Way[] 
       moment: momentIndexAt(moments, finding.from),
       player,
     };
-    alternativesFor(song, choice, { most: GRIPS_TRIED }).forEach((one, i) => {
-      if (one.isNow) return;
+    otherChoices(song, choice, GRIPS_TRIED).forEach((one, i) => {
       if (one.known === null) put(one.cell, 'rest', 'rest', REST_FAR);
       else put(one.cell, wordsFor(one), 'grip', 0.05 * i);
     });

@@ -21,7 +21,7 @@ export {
 } from './alternatives';
 export { followersOf, followingFor, groundOf, type Following, type Ground } from './follow';
 export { differentSplits, type Different } from './different';
-export { curesFor, type Cure } from './cures';
+export { curesFor, curesInSteps, type Cure } from './cures';
 export { connectionCures } from './connection-cures';
 export { foldGuitars, type Folded } from './fold';
 export { tunedPlan } from './tune';

@@ -2,7 +2,15 @@
  * time: ticks, metres, tempo. Knows nothing of notes or players. Start with ticks.ts.
  */
 export { TICKS_PER_QUARTER } from './ticks';
-export { barTicks, beatTicks, COMMON_TIME, formatMeter, parseMeter, type Meter } from './meter';
+export {
+  barTicks,
+  beatTicks,
+  feltBeatTicks,
+  COMMON_TIME,
+  formatMeter,
+  parseMeter,
+  type Meter,
+} from './meter';
 export { formatDuration, TEMPO_RANGE, ticksToSeconds } from './tempo';
 export { delayMs, delayTicks, formatDelay, parseDelay, type Delay } from './delay';
 export { formatSwing, parseSwing, swungTick, type Swing } from './swing';

@@ -32,3 +32,9 @@ export function barTicks(meter: Meter): number {
 export function beatTicks(meter: Meter): number {
   return (TICKS_PER_QUARTER * 4) / meter.unit;
 }
+
+/** A beat as it is felt, in ticks: a dotted quarter in 6/8, 9/8 and 12/8 (their like in sixteenths), else a quarter. */
+export function feltBeatTicks(meter: Meter): number {
+  const isCompound = meter.unit >= 8 && meter.beats > 3 && meter.beats % 3 === 0;
+  return isCompound ? 3 * beatTicks(meter) : TICKS_PER_QUARTER;
+}

@@ -24,7 +24,7 @@ import {
 } from '../../core/song/index';
 import {
   alternativesInSteps,
-  curesFor,
+  curesInSteps,
   planOf,
   type Alternative,
   type Cure,
@@ -194,10 +194,19 @@ export function useCures(findings: readonly Finding[]): ReadonlyMap<string, read
     let timer: ReturnType<typeof setTimeout> | undefined;
     const next = () => {
       const f = left.shift();
-      if (!f) return;
-      map = new Map([...map, [f.id, curesFor(song, f)]]);
+      if (f) goOn(f, curesInSteps(song, f));
+    };
+    const goOn = (f: Finding, work: ReturnType<typeof curesInSteps>) => {
+      const until = performance.now() + SLICE_MS;
+      let step = work.next();
+      while (!step.done && performance.now() < until) step = work.next();
+      if (!step.done) {
+        timer = setTimeout(goOn, 0, f, work);
+        return;
+      }
+      map = new Map([...map, [f.id, step.value]]);
       setFound({ song, key, map });
-      if (left.length > 0) timer = setTimeout(next, 0);
+      timer = setTimeout(next, 0);
     };
     timer = setTimeout(next, STAY_MS);
     return () => clearTimeout(timer);
