@@ -29,7 +29,10 @@ export function judge(scene: Scene): readonly Judgement[] {
   const list = [
     ...mud(scene, parts),
     ...gain(scene, parts),
-    ...otherChord(scene, others, Math.max(0, ...wrong.map((rub) => rub.judgement.score))),
+    ...otherChord(scene, others, {
+      rubs: Math.max(0, ...wrong.map((rub) => rub.judgement.score)),
+      isAlone: parts.some((part) => !others.includes(part) && tonesOf(part).size > 1),
+    }),
     ...rubs.filter((rub) => !wrong.includes(rub)).map((rub) => rub.judgement),
     ...(others.length > 0 ? [] : registers(scene, parts)),
   ];

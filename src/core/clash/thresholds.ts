@@ -23,6 +23,8 @@ export const EDGE_GAIN = 4.5;
 
 /** A grip that holds another chord than the symbol says, before what it rubs is added. */
 export const OTHER_CHORD = 0.85;
+/** … and while somebody else holds the right one. */
+export const OTHER_CHORD_ALONE = 1.1;
 /** Shorter than this a step that everybody takes together is a riff or a slide. */
 export const RIFF_TICKS = 1920;
 

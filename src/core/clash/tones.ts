@@ -4,7 +4,7 @@ import { TICKS_PER_QUARTER } from '../time/index';
 import type { Judgement } from './judgement';
 import { levelOf } from './level';
 import { tonesOf, type Part, type Scene } from './scene';
-import { OTHER_CHORD, RIFF_TICKS } from './thresholds';
+import { OTHER_CHORD, OTHER_CHORD_ALONE, RIFF_TICKS } from './thresholds';
 import { nameIn, playersWords } from './words';
 
 /**
@@ -48,8 +48,15 @@ export function isTogether(parts: readonly Part[]): boolean {
   return isFifth && parts.every((part) => (part.standTicks ?? part.soundTicks) < RIFF_TICKS);
 }
 
-/** "That is not the chord", of everybody who holds another one. `rubs`: how bad what they rub is at worst. */
-export function otherChord(scene: Scene, parts: readonly Part[], rubs: number): Judgement[] {
+/**
+ * "That is not the chord", of everybody who holds another one. `rubs`: how bad what they rub is at worst; `isAlone`:
+ * somebody else holds the right one, and the two are heard against each other.
+ */
+export function otherChord(
+  scene: Scene,
+  parts: readonly Part[],
+  { rubs, isAlone }: { readonly rubs: number; readonly isAlone: boolean },
+): Judgement[] {
   if (parts.length === 0) return [];
   const chord = scene.chord!;
   const players = PLAYERS.filter((p) => parts.some((part) => part.player === p));
@@ -60,7 +67,7 @@ export function otherChord(scene: Scene, parts: readonly Part[], rubs: number): 
   const whole = [...new Set(said)].join(' and ');
   const tones = chord.tones.map((t) => pretty(t.name)).join(' ');
   const text = `${playersWords(players)}: that is not ${pretty(chord.text)} (${tones}), it is ${whole}.`;
-  const score = Math.max(OTHER_CHORD, rubs);
+  const score = Math.max(isAlone ? OTHER_CHORD_ALONE : OTHER_CHORD, rubs);
   const pitches = parts.flatMap((part) => part.pitches);
   return [{ kind: 'other-chord', level: levelOf(score), players, pitches, text, score }];
 }

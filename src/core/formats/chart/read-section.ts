@@ -6,9 +6,7 @@ import {
   openCells,
   parseCell,
   PLAYERS,
-  parseSoundUse,
   sayableSection,
-  soundTrouble,
   type Bar,
   type BarPatch,
   type PlacedCell,
@@ -23,14 +21,9 @@ import { parseLine, type Line } from '../../line/index';
 import { isNoChord, parseChord } from '../../pitch/index';
 import { barTicks, formatMeter, type Meter } from '../../time/index';
 import type { Band } from './header';
+import { readSounds } from './read-sounds';
+import { isRepeat, repeated, type Row, type RowBar } from './rows';
 import { placeWords, wordsOf } from './time-in-bar';
-
-/** A row of a section: its bars as text with the line and column each starts at (both from 1). */
-export interface Row {
-  readonly label: string;
-  readonly line: number;
-  readonly bars: readonly { readonly text: string; readonly line: number; readonly column: number }[];
-}
 
 /** Rows after one `-- pass N: bar A-B --` line; bars count from 0 here. */
 export interface PassBlock {
@@ -262,34 +255,6 @@ function readLines(
   return done;
 }
 
-/** Rows of sounds; empty bars have none of their own. */
-function readSounds(
-  bars: readonly RowBar[],
-  options: { player: Player; context: Context; problems: Problem[] },
-): (SoundUse | null)[] {
-  const { player, context, problems } = options;
-  const done: (SoundUse | null)[] = [];
-  for (const bar of bars) {
-    const words = wordsOf(bar.text, bar.column);
-    if (words.length === 0) {
-      done.push(null);
-      continue;
-    }
-    if (isRepeat(words)) {
-      done.push(repeated(done, bar, problems));
-      continue;
-    }
-    const use = parseSoundUse(bar.text);
-    const trouble = use.ok ? soundTrouble(use.value, context.sounds[player], player) : use.error;
-    if (trouble !== null)
-      problems.push(problemAt(bar.line, words[0]!.column, bar.text.trim().length, trouble));
-    done.push(use.ok && trouble === null ? use.value : null);
-  }
-  return done;
-}
-
-type RowBar = Row['bars'][number];
-
 function readChords(row: Row, context: Context, problems: Problem[], before: string | null): PlacedChord[][] {
   const bars: PlacedChord[][] = [];
   const shape = { ticks: barTicks(context.meter), meter: formatMeter(context.meter) };
@@ -433,24 +398,6 @@ function readVoiceBar(text: string, meter: Meter): ReturnType<typeof parseHits> 
     };
   }
   return { ok: true, value: pattern };
-}
-
-function isRepeat(words: readonly { text: string }[]): boolean {
-  return words.length === 1 && words[0]!.text === '%';
-}
-
-function repeated<T>(done: readonly T[], bar: RowBar, problems: Problem[]): T | null {
-  if (done.length > 0) return done.at(-1)!;
-  const column = bar.column + bar.text.indexOf('%');
-  problems.push(
-    problemAt(
-      bar.line,
-      column,
-      1,
-      '% repeats the bar before, and there is none; expected this bar written out',
-    ),
-  );
-  return null;
 }
 
 function nothingBefore(bar: RowBar, column: number, what: string): Problem {

@@ -1,22 +1,12 @@
 import { problemAt, type Problem } from '../../base/index';
-import { parseNamedPlan, PLAYERS, type FormEntry, type Player, type Section } from '../../form/index';
+import { parseNamedPlan, type FormEntry, type Player, type Section } from '../../form/index';
 import { parseKey, parseRange } from '../../pitch/index';
-import {
-  cleanTitle,
-  DOWN_RANGE,
-  emptySong,
-  FINDING_KINDS,
-  inPlayedOrder,
-  joinNamed,
-  meterOf,
-  sectionsByName,
-  type FindingKind,
-  type KeptFinding,
-  type Song,
-} from '../../song/index';
+import { cleanTitle, DOWN_RANGE, emptySong, inPlayedOrder, type Song } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
 import { readSectionHeader, withAsked, type Band } from './header';
-import { readSection, ROW_LABELS, type PassBlock, type Row } from './read-section';
+import { readKeep } from './read-keep';
+import { readSection, ROW_LABELS, type PassBlock } from './read-section';
+import type { Row } from './rows';
 import { parts, readInstrument } from './settings';
 
 /** A chart as understood: always a song, with every problem found on the way in the order of the text. */
@@ -150,7 +140,7 @@ function readWith(text: string, memo: Memo): ChartRead {
     sections.set(name, withAsked(known, hasRows ? header.asked : later));
   }
   song = inPlayedOrder({ ...song, sections: [...sections.values()], form });
-  const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, raw, line, problems) ?? []);
+  const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, { raw, line }, problems) ?? []);
   if (keeps.length > 0) song = { ...song, kept: keeps };
   return { song, problems: problems.sort((a, b) => a.line - b.line || a.column - b.column) };
 }
@@ -318,60 +308,6 @@ function readBars(raw: string, first: number, line: number): Row['bars'] {
     column += text.length + 1;
   });
   return bars;
-}
-
-const KEEP =
-  /^\s*keep\s*:\s*(.+?)(?:(?:\s+pass\s+(\d+))?\s+bar\s+(\d+)(?:\s+beat\s+(\d+(?:\.\d+)?))?)?\s+([a-z-]+)((?:\s+(?:guitar1|guitar2|bass))*)((?:\s+[A-G](?:##?|bb?)?-?\d)*)\s*(?:"([^"]*)")?\s*$/;
-
-function readKeep(song: Song, raw: string, line: number, problems: Problem[]): KeptFinding | null {
-  const match = KEEP.exec(raw);
-  const wrong = (message: string): null => {
-    problems.push(problemAt(line, 1, raw.trimEnd().length, message));
-    return null;
-  };
-  const example = 'keep: Chorus bar 2 rub guitar1 guitar2 "the bite is the point"';
-  if (!match) {
-    return wrong(
-      `expected section (or * for the song), perhaps a bar, kind, players, perhaps notes, and a reason, like ${example} or keep: Chorus gain guitar1 "we like it"`,
-    );
-  }
-  const [, section, pass, bar, beat, kind, players, notes, reason] = match;
-  if (!(FINDING_KINDS as readonly string[]).includes(kind!)) {
-    return wrong(`"${kind}" is no kind of finding; expected one of ${FINDING_KINDS.join(', ')}`);
-  }
-  const words = (text: string) => (text.trim() === '' ? [] : text.trim().split(/\s+/));
-  const named = words(players!) as Player[];
-  const what = {
-    kind: kind as FindingKind,
-    players: PLAYERS.filter((p) => named.includes(p)),
-    notes: words(notes!),
-    reason: reason ?? '',
-  };
-  if (bar === undefined && what.notes.length > 0)
-    return wrong(`notes are of one bar; expected the bar with them, like ${example}`);
-  if (section === '*') {
-    if (bar !== undefined)
-      return wrong(`* is the whole song, which has no bar ${bar}; expected a section with it`);
-    return { section: null, pass: null, bar: null, beat: null, ...what };
-  }
-  const byName = sectionsByName(song);
-  const known = joinNamed(byName, section!) ?? byName.get(section!);
-  if (!known) return wrong(`there is no section "${section}"; expected one written above, like ${example}`);
-  if (bar === undefined) return { section: section!, pass: null, bar: null, beat: null, ...what };
-  if (Number(bar) < 1 || Number(bar) > known.bars.length) {
-    return wrong(`${section} has ${known.bars.length} bars; expected bar 1 to ${known.bars.length}`);
-  }
-  const { beats } = meterOf(song, known);
-  if (beat !== undefined && !(Number(beat) >= 1 && Number(beat) < beats + 1)) {
-    return wrong(`a bar has ${beats} beats; expected beat 1 to ${beats}`);
-  }
-  return {
-    section: section!,
-    pass: pass === undefined ? null : Number(pass),
-    bar: Number(bar),
-    beat: beat === undefined ? null : Number(beat),
-    ...what,
-  };
 }
 
 /** The first free `Verse 2`, `Verse 3` …; `next` remembers where to go on, for texts that repeat one name. */
