@@ -97,6 +97,26 @@ describe('judgement', () => {
     expect(lowest('C/E', 'x3xx')).to.equal('watch');
   });
 
+  it('finds a foreign lowest note in a later bar of the same chord, and leaves a fifth there in peace', () => {
+    const said = (second: string) =>
+      songFindings(
+        readChart(
+          `== A ==\nchords | C | C |\nguitar1 | x32010 | . |\nguitar2 | r | . |\nbass | x3xx | ${second} |`,
+        ).song,
+      )
+        .filter((f) => f.kind === 'wrong-bass')
+        .map((f) => `${f.level} ${f.bar}`);
+    expect(said('x5xx')).to.deep.equal(['clash 2']);
+    expect(said('3xxx')).to.deep.equal([]);
+    expect(said('x5xx . x3xx .')).to.deep.equal(['clash 2']);
+    expect(said('x5xx x3xx . .')).to.deep.equal([]);
+  });
+
+  it('hears any chord on the root of a power chord as meant, and another root as another chord', () => {
+    expect(kinds(scene('E5', { guitar1: 'E3 G3 B3 D4 F#4' }, { gain: 1 }))).to.not.include('other-chord');
+    expect(kinds(scene('E5', { guitar1: 'Eb3 Bb3 Eb4' }, { gain: 1 }))).to.include('other-chord');
+  });
+
   it('notes a missing third without calling it a clash, and none where the symbol has none', () => {
     const said = (chord: string, guitar2: string) =>
       songFindings(

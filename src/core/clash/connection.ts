@@ -1,5 +1,6 @@
 import {
   barsOnPass,
+  combinedUse,
   PLAYERS,
   PLAYER_WORDS,
   type Bar,
@@ -313,10 +314,10 @@ function joined(song: Song, from: ConnectionEnd, to: ConnectionEnd, id: string):
 /** A bar with the sounds of its own section written out: the two of a join may have different ones. */
 function heardAs(bar: Bar, section: Section): Bar {
   if (!section.sounds) return bar;
-  const sounds: Partial<Record<Player, SoundUse>> = { ...section.sounds };
+  const sounds: Partial<Record<Player, SoundUse>> = {};
   for (const player of PLAYERS) {
-    const own = bar.sounds?.[player];
-    if (own) sounds[player] = own.sound === undefined ? { ...section.sounds[player], ...own } : own;
+    const [around, own] = [section.sounds[player], bar.sounds?.[player]];
+    if (around || own) sounds[player] = combinedUse(around, own);
   }
   return { ...bar, sounds };
 }

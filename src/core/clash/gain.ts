@@ -1,10 +1,10 @@
 import { PLAYER_WORDS } from '../form/index';
-import { pitchClass, pretty, thirdOf, toneName, type Midi } from '../pitch/index';
+import { pitchClass, pretty, thirdOf, toneName } from '../pitch/index';
 import { gripDirt } from '../sound/index';
 import { TICKS_PER_QUARTER } from '../time/index';
 import type { Judgement } from './judgement';
 import { levelOf } from './level';
-import { heardTicks, type Part, type Scene } from './scene';
+import { heardTicks, truePitches, type Part, type Scene } from './scene';
 import { DIRT_FIGURE_SHARE, DIRT_MUTED_SHARE, NOTE_FROM } from './thresholds';
 
 /** What a driven amplifier makes of each part's notes. Silent where the plan wants thirds in it. */
@@ -25,9 +25,7 @@ export function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
 
 /** 1 is a clash: the dirt of the grip, by how long it is heard, a figure over one root counting less. */
 export function dirtScore(part: Part, scene: Pick<Scene, 'ticks' | 'down'>): number {
-  const { down = 0 } = scene;
-  const sounding = down === 0 ? part.pitches : part.pitches.map((p) => (p - down) as Midi);
-  const dirt = gripDirt(sounding, part.gain);
+  const dirt = gripDirt(truePitches(part, scene), part.gain);
   if (dirt === 0) return 0;
   const share = dirt * (part.figure ? DIRT_FIGURE_SHARE : 1);
   if (part.touch === 'muted') return share * DIRT_MUTED_SHARE;

@@ -15,7 +15,15 @@ import { levelOf } from './level';
 import { mudOf } from './mud';
 import { registers } from './registers';
 import { fits, rubBetween, wrongThird } from './rub';
-import { heardTicks, soundingParts, togetherTicks, tonesOf, type Part, type Scene } from './scene';
+import {
+  heardTicks,
+  soundingParts,
+  togetherTicks,
+  tonesOf,
+  truePitches,
+  type Part,
+  type Scene,
+} from './scene';
 import { RIFF_TICKS, WATCH_FROM } from './thresholds';
 import { otherChord, otherChordParts } from './tones';
 import { article, nameIn } from './words';
@@ -43,12 +51,11 @@ function mud(scene: Scene, parts: readonly Part[]): Judgement[] {
   return parts.flatMap((part) => {
     // Picked one after the other they do not meet; what a driven amplifier makes of them is said as that.
     if (part.touch === 'picked' || dirtScore(part, scene) >= WATCH_FROM) return [];
-    const lower = scene.down ?? 0;
-    const sounding = lower === 0 ? part.pitches : part.pitches.map((p) => (p - lower) as Midi);
-    const worst = mudOf(sounding, { isBass: part.player === 'bass', gain: part.gain });
+    const worst = mudOf(truePitches(part, scene), { isBass: part.player === 'bass', gain: part.gain });
     if (worst === null || worst.score < WATCH_FROM) return [];
     const interval = intervalWords(worst.high - worst.low);
-    const [low, high, limit] = [worst.low, worst.high, worst.limit].map((p) => (p + lower) as Midi);
+    const { down = 0 } = scene;
+    const [low, high, limit] = [worst.low, worst.high, worst.limit].map((p) => (p + down) as Midi);
     const text = `${who(part)}: the ${interval} ${name(scene, low!)}–${name(scene, high!)} is mud down there; a ${interval} stays clear from ${name(scene, limit!)} up.`;
     return [judgement('mud', worst.score, [part.player], [low!, high!], text)];
   });

@@ -25,8 +25,22 @@ export function lowestNotes(stage: Stage): readonly Timed[] {
     if (one === null) return [];
     const pedal = pedals.find((p) => p.from <= i && i <= p.to);
     if (pedal) return pedal.from === i ? [pedalNote(stage, one)] : [];
-    return isWalk(placed, i) ? [] : wrongLowest(stage, one);
+    const first = isWalk(placed, i) ? [] : wrongLowest(stage, one);
+    return first.length > 0 ? first : wrongLater(stage, one.span);
   });
+}
+
+/** In a later bar under the same chord only a foreign note that stays is wrong: a fifth or a third is a bass part. */
+function wrongLater(stage: Stage, span: ChordSpan): readonly Timed[] {
+  const found: Timed[] = [];
+  const first = (Math.floor(span.from / stage.barTicks) + 1) * stage.barTicks;
+  for (let from = first; from < span.to; from += stage.barTicks) {
+    const rest = { ...span, from };
+    const ground = groundOf(stage, rest);
+    if (ground === null || belongs(span.chord!, ground.pitch) || ground.ticks < RIFF_TICKS) continue;
+    found.push(...wrongLowest(stage, { span: rest, ground }));
+  }
+  return found;
 }
 
 function wrongLowest(stage: Stage, { span, ground }: Placed): readonly Timed[] {

@@ -45,6 +45,7 @@ export interface Scene {
   readonly ticks?: number;
 }
 
+/** How loud a finding is: only told, worth a look, or what would stop a rehearsal. */
 export type Level = 'note' | 'watch' | 'clash';
 
 /** Parts that are heard. */
@@ -86,7 +87,12 @@ export function heardTicks(
   return Math.max(once, (fill * fill * stay) / 2);
 }
 
-/** Pitch classes of a part. */
+/** What a part sounds in true pitch, lowest first: where the whole band is tuned down, lower than it is named. */
+export function truePitches({ pitches }: Part, { down = 0 }: Pick<Scene, 'down'>): readonly Midi[] {
+  return down === 0 ? pitches : pitches.map((p) => (p - down) as Midi);
+}
+
+/** Pitch classes of a part, 0–11. */
 export function tonesOf({ pitches }: Pick<Part, 'pitches'>): ReadonlySet<number> {
   return new Set(pitches.map((p) => p % 12));
 }

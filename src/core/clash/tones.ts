@@ -1,11 +1,11 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import { belongs, pitchClass, pretty, type ChordSymbol } from '../pitch/index';
+import { belongs, pitchClass, pretty, spell, type ChordSymbol } from '../pitch/index';
 import { TICKS_PER_QUARTER } from '../time/index';
 import type { Judgement } from './judgement';
 import { levelOf } from './level';
 import { tonesOf, type Part, type Scene } from './scene';
 import { OTHER_CHORD, OTHER_CHORD_ALONE, RIFF_TICKS } from './thresholds';
-import { nameIn, playersWords } from './words';
+import { playersWords } from './words';
 
 /**
  * Parts that hold another chord than the symbol says: none or little of it, for a beat and longer. Lines, and short
@@ -25,6 +25,8 @@ function isOtherChord(part: Part, chord: ChordSymbol): boolean {
   // Two notes are a power chord on another root, or an upper part over the chord.
   if (tones.length === 2)
     return isBareFifth(part) && inside < 2 && !tones.includes(chord.rootPc) && isLow(part);
+  // A power chord says nothing of what stands on its root.
+  if (chord.tones.length <= 2 && tones.includes(chord.rootPc)) return false;
   return inside / tones.length < 0.5;
 }
 
@@ -60,10 +62,7 @@ export function otherChord(
   if (parts.length === 0) return [];
   const chord = scene.chord!;
   const players = PLAYERS.filter((p) => parts.some((part) => part.player === p));
-  const said = parts.map((part) => {
-    const notes = part.pitches.filter((p, i, all) => all.findIndex((q) => (q - p) % 12 === 0) === i);
-    return `${notes.map((p) => nameIn({ chord: null, key: scene.key }, p).replace(/-?\d+$/, '')).join(' ')}`;
-  });
+  const said = parts.map((part) => [...tonesOf(part)].map((pc) => pretty(spell(pc, scene.key))).join(' '));
   const whole = [...new Set(said)].join(' and ');
   const tones = chord.tones.map((t) => pretty(t.name)).join(' ');
   const text = `${playersWords(players)}: that is not ${pretty(chord.text)} (${tones}), it is ${whole}.`;

@@ -36,6 +36,7 @@ export {
 } from './section';
 export { MOST_PLACES, sayableSection, sectionNameTrouble } from './sayable';
 export {
+  combinedUse,
   formatNamedSound,
   formatSoundUse,
   parseGain,

@@ -61,6 +61,7 @@ export function parseNamedSound(text: string): Result<NamedSound> {
   return ok(sound);
 }
 
+/** A sound as `parseNamedSound` reads it: `clean = gain 1, delay off, more middle`. */
 export function formatNamedSound(sound: NamedSound): string {
   const knobs = [...knobWords(sound), ...(sound.tone ?? []).map(({ way, tone }) => `${way} ${tone}`)];
   return `${sound.name} = ${knobs.join(', ')}`.trimEnd();
@@ -90,6 +91,11 @@ export function parseSoundUse(text: string): Result<SoundUse> {
 /** As `parseSoundUse` reads it; empty for a use that changes nothing. */
 export function formatSoundUse(use: SoundUse): string {
   return [...(use.sound === undefined ? [] : [use.sound]), ...knobWords(use)].join(', ');
+}
+
+/** A use inside another one: a sound by name starts anew, what is turned is turned on top of what is around. */
+export function combinedUse(around: SoundUse | undefined, own: SoundUse | undefined): SoundUse {
+  return own?.sound === undefined ? { ...around, ...own } : own;
 }
 
 /** Why a use does not fit a player who has the sounds `names`; null when it does. */

@@ -18,13 +18,14 @@ import {
   songKey,
   songLength,
   soundNameIn,
+  soundWords,
   unfold,
   type Playing,
   type Rig,
   type Song,
   type SoundPlace,
 } from '../song/index';
-import { barTicks, formatDelay, formatDuration, formatMeter, formatSwing, type Meter } from '../time/index';
+import { barTicks, formatDuration, formatMeter, formatSwing, type Meter } from '../time/index';
 
 /** One player's sheet: everything to stand in front of them, in played order, independent of screen or paper. */
 export interface Sheet {
@@ -178,7 +179,7 @@ type SoundGround = { readonly song: Song; readonly player: Player };
 /** "sound clean (gain 1)" at the head of a section that has a choice of its own. */
 function soundRemark(section: Section, { song, player }: SoundGround): readonly string[] {
   if (!section.sounds?.[player]) return [];
-  return [soundWords({ song, player }, { section })];
+  return [placeWords({ song, player }, { section })];
 }
 
 /** The sound a bar changes to; null where it goes on. */
@@ -187,15 +188,14 @@ function soundFrom(
   i: number,
   { song, player, section }: SoundGround & { readonly section: Section },
 ): string | null {
-  const at = (bar: Bar | undefined) => soundWords({ song, player }, { section, ...(bar ? { bar } : {}) });
+  const at = (bar: Bar | undefined) => placeWords({ song, player }, { section, ...(bar ? { bar } : {}) });
   const now = at(bars[i]);
   return now === (i === 0 ? at(undefined) : at(bars[i - 1])) ? null : now;
 }
 
-function soundWords({ song, player }: SoundGround, place: SoundPlace): string {
+function placeWords({ song, player }: SoundGround, place: SoundPlace): string {
   const name = soundNameIn(player, place);
-  const { gain, delay } = rigIn(song, player, place);
-  const set = `gain ${gain}${delay === null ? '' : `, delay ${formatDelay(delay)}`}`;
+  const set = soundWords(rigIn(song, player, place));
   return name === null ? set : `sound ${name} (${set})`;
 }
 
@@ -206,8 +206,7 @@ function rigWords(instrument: Rig): string {
     words === formatTuning(instrument) ? strings : `${pretty(words)} (${strings})`,
     instrument.capo === 0 ? 'no capo' : `capo ${instrument.capo}`,
     `${instrument.frets} frets`,
-    `gain ${instrument.gain}`,
-    ...(instrument.delay === null ? [] : [`delay ${formatDelay(instrument.delay)}`]),
+    soundWords(instrument),
     ...(instrument.sounds ? [`sounds: ${instrument.sounds.map(formatNamedSound).join('; ')}`] : []),
   ].join(' · ');
 }

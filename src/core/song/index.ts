@@ -52,7 +52,7 @@ export {
 } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { bandTuning, namedAsFretted, namedAsSounding } from './names-as';
-export { rigIn, soundNameIn, type SoundPlace } from './rig-in';
+export { rigIn, soundNameIn, soundWords, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';
 export { MOST_CHARACTERS, readSong } from './read-saved';

@@ -1,4 +1,4 @@
-import type { Player, SoundUse, Sounds } from '../form/index';
+import { combinedUse, formatSoundUse, type Player, type SoundUse, type Sounds } from '../form/index';
 import type { Rig, Song } from './song';
 
 /** Where a sound is asked for: the section's own choice, and what a bar of it says instead. */
@@ -8,33 +8,46 @@ export interface SoundPlace {
 }
 
 /** A player's rig with the sound that is used at a place; the same object where that changes nothing. Remembered. */
-export function rigIn(song: Pick<Song, 'players'>, player: Player, { section, bar }: SoundPlace): Rig {
+export function rigIn(song: Pick<Song, 'players'>, player: Player, place: SoundPlace): Rig {
   const rig = song.players[player];
-  const around = section.sounds?.[player];
-  const here = bar?.sounds?.[player];
-  // A use that says nothing (a pass that is as the section says) changes nothing.
-  const inSection = around ? withUse(rig, around, rig) : rig;
-  return here ? withUse(inSection, here, rig) : inSection;
+  const use = useIn(player, place);
+  return use === null ? rig : withUse(rig, use);
 }
 
 /** The name of the sound a player uses at a place, or null where none of the named ones is. */
-export function soundNameIn(player: Player, { section, bar }: SoundPlace): string | null {
-  return bar?.sounds?.[player]?.sound ?? section.sounds?.[player]?.sound ?? null;
+export function soundNameIn(player: Player, place: SoundPlace): string | null {
+  return useIn(player, place)?.sound ?? null;
 }
 
-/** A named sound starts from the player's settings, what is turned from what is around it. */
-function withUse(around: Rig, use: SoundUse, own: Rig): Rig {
-  const named = use.sound === undefined ? undefined : own.sounds?.find((s) => s.name === use.sound);
-  const start = named ? own : around;
-  const gain = use.gain ?? named?.gain ?? start.gain;
-  const delay = use.delay !== undefined ? use.delay : named?.delay !== undefined ? named.delay : start.delay;
-  if (gain === own.gain && delay === own.delay) return own;
-  let known = rigs.get(own);
-  if (!known) rigs.set(own, (known = new Map()));
-  const id = `${gain} ${delay === null ? '' : JSON.stringify(delay)}`;
+/** What an amplifier and a delay are set to, in words: "gain 1", "gain 6, delay 1/8.". */
+export function soundWords({ gain, delay }: Pick<Rig, 'gain' | 'delay'>): string {
+  return formatSoundUse(delay === null ? { gain } : { gain, delay });
+}
+
+/** Null where nobody says anything of the player's sound. */
+function useIn(player: Player, { section, bar }: SoundPlace): SoundUse | null {
+  const [around, own] = [section.sounds?.[player], bar?.sounds?.[player]];
+  return around || own ? combinedUse(around, own) : null;
+}
+
+function withUse(rig: Rig, use: SoundUse): Rig {
+  const named = use.sound === undefined ? undefined : rig.sounds?.find((s) => s.name === use.sound);
+  const { gain, delay } = { gain: rig.gain, delay: rig.delay, ...knobsOf(named), ...knobsOf(use) };
+  if (gain === rig.gain && delay === rig.delay) return rig;
+  let known = rigs.get(rig);
+  if (!known) rigs.set(rig, (known = new Map()));
+  const id = soundWords({ gain, delay });
   let made = known.get(id);
-  if (!made) known.set(id, (made = { ...own, gain, delay }));
+  if (!made) known.set(id, (made = { ...rig, gain, delay }));
   return made;
+}
+
+/** What is turned, without what is left as it is. */
+function knobsOf(of: Pick<SoundUse, 'gain' | 'delay'> | undefined): Pick<SoundUse, 'gain' | 'delay'> {
+  return {
+    ...(of?.gain === undefined ? {} : { gain: of.gain }),
+    ...(of?.delay === undefined ? {} : { delay: of.delay }),
+  };
 }
 
 const rigs = new WeakMap<Rig, Map<string, Rig>>();

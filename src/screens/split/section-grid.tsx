@@ -5,14 +5,14 @@ import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/in
 import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
 import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
-import { cellPitches, rigIn, soundNameIn, type Moment } from '../../core/song/index';
+import { cellPitches, type Moment } from '../../core/song/index';
 import { beatTicks } from '../../core/time/index';
 import { Button, useBig } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { findingWords } from './finding-words';
 import { isAt, type SplitModel } from './model';
-import { soundWords } from './sound-dialog';
+import { SoundMark } from './sound-mark';
 
 /** The section under its head: chords as columns as wide as their beats, a row for each player, who hits when below. */
 export function SectionGrid({
@@ -108,34 +108,6 @@ export function SectionGrid({
         <p className="sr-only">{bars.length} bars</p>
       </div>
     </section>
-  );
-}
-
-/** The sound a player uses in the section; a click changes it. */
-function SoundMark({
-  model,
-  player,
-  onSound,
-}: {
-  model: SplitModel;
-  player: Player;
-  onSound: (player: Player) => void;
-}) {
-  const { song, playing, moment, editable } = model;
-  const place = { section: playing.section, bar: moment };
-  const name = soundNameIn(player, place);
-  const words = `${name === null ? '' : `${name} · `}${soundWords(rigIn(song, player, place))}`;
-  if (!editable) return <span>{words}</span>;
-  return (
-    <button
-      type="button"
-      title="Another sound in this section or bar"
-      aria-haspopup="dialog"
-      className="text-left underline decoration-dotted hover:text-ink"
-      onClick={() => onSound(player)}
-    >
-      {words}
-    </button>
   );
 }
 

@@ -6,16 +6,10 @@ import {
   type Player,
   type SoundUse,
 } from '../../core/form/index';
-import { rigIn, type Rig } from '../../core/song/index';
-import { formatDelay } from '../../core/time/index';
+import { rigIn, soundWords } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import type { SplitModel } from './model';
-
-/** What an amplifier and a delay are set to: "gain 1", "gain 6, delay 1/8.". */
-export function soundWords({ gain, delay }: Pick<Rig, 'gain' | 'delay'>): string {
-  return delay === null ? `gain ${gain}` : `gain ${gain}, delay ${formatDelay(delay)}`;
-}
 
 /** Which sound a player uses in the section, or in the bar one is at. */
 export function SoundDialog({
