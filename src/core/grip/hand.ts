@@ -1,7 +1,10 @@
 /** Two fretting fingers, lower number first: 1 index … 4 little finger. */
 export const FINGER_PAIRS = ['12', '23', '34', '13', '24', '14'] as const;
+/** One of {@link FINGER_PAIRS}: `'13'` is index and ring finger. */
 export type FingerPair = (typeof FINGER_PAIRS)[number];
+/** Sizes a hand's limits start from. */
 export const HAND_SIZES = ['small', 'middle', 'large'] as const;
+/** One of {@link HAND_SIZES}. */
 export type HandSize = (typeof HAND_SIZES)[number];
 
 /** How far a player's fingers spread along the neck, and whether the thumb may fret the lowest string. */

@@ -16,6 +16,7 @@ export const NEIGHBOUR_KINDS = [
   'octave-down',
   'easier',
 ] as const;
+/** One of {@link NEIGHBOUR_KINDS}. */
 export type NeighbourKind = (typeof NEIGHBOUR_KINDS)[number];
 
 /** "same notes elsewhere" … as a player would ask for it. */

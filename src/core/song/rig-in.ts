@@ -10,13 +10,13 @@ export interface SoundPlace {
 /** A player's rig with the sound that is used at a place; the same object where that changes nothing. Remembered. */
 export function rigIn(song: Pick<Song, 'players'>, player: Player, place: SoundPlace): Rig {
   const rig = song.players[player];
-  const use = useIn(player, place);
+  const use = combinedUseIn(player, place);
   return use === null ? rig : withUse(rig, use);
 }
 
 /** The name of the sound a player uses at a place, or null where none of the named ones is. */
 export function soundNameIn(player: Player, place: SoundPlace): string | null {
-  return useIn(player, place)?.sound ?? null;
+  return combinedUseIn(player, place)?.sound ?? null;
 }
 
 /** What an amplifier and a delay are set to, in words: "gain 1", "gain 6, delay 1/8.". */
@@ -25,7 +25,7 @@ export function soundWords({ gain, delay }: Pick<Rig, 'gain' | 'delay'>): string
 }
 
 /** Null where nobody says anything of the player's sound. */
-function useIn(player: Player, { section, bar }: SoundPlace): SoundUse | null {
+function combinedUseIn(player: Player, { section, bar }: SoundPlace): SoundUse | null {
   const [around, own] = [section.sounds?.[player], bar?.sounds?.[player]];
   return around || own ? combinedUse(around, own) : null;
 }

@@ -1,35 +1,13 @@
 import { isLocked, PLAYER_WORDS, type Player } from '../form/index';
-import type { Finding } from '../clash/index';
 import { sameGrip } from '../grip/index';
-import {
-  momentIndexAt,
-  rigIn,
-  type CellChange,
-  type Edit,
-  type Material,
-  type Moment,
-  type Song,
-} from '../song/index';
+import { momentIndexAt, rigIn, type CellChange, type Edit } from '../song/index';
 import { addressOf } from './problem';
+import type { Ground, Way } from './way';
 
-/** Where a finding stands, for ways that go beyond its place. */
-export interface WideGround {
-  readonly song: Song;
-  readonly finding: Finding;
-  readonly material: Material;
-  readonly moments: readonly Moment[];
-}
-
-/** A way that treats a cause in its whole section. */
-export interface WideWay {
-  readonly words: string;
-  readonly edit: Edit;
-  readonly sort: string;
-  readonly far: number;
-}
+type Place = Pick<Ground, 'song' | 'finding' | 'material' | 'moments'>;
 
 /** Turning down, or a sound of one's own that is cleaner, for the section. */
-export function soundWays({ song, finding, material, moments }: WideGround): readonly WideWay[] {
+export function soundWays({ song, finding, material, moments }: Place): readonly Way[] {
   const [player] = finding.players;
   const moment = moments[momentIndexAt(moments, finding.from)];
   if (!player || !moment) return [];
@@ -62,7 +40,7 @@ export function soundWays({ song, finding, material, moments }: WideGround): rea
 const GAINS = [6, 4, 2] as const;
 
 /** The same change for every cell of the section that holds the same grip under the same chord; null where it is alone. */
-export function everywhere(ground: WideGround, way: WideWay): WideWay | null {
+export function everywhere(ground: Place, way: Way): Way | null {
   if (way.edit.kind !== 'setCells' || way.edit.changes.length !== 1) return null;
   const [{ at, cell }] = way.edit.changes as readonly [CellChange];
   const { finding, moments } = ground;
