@@ -320,7 +320,8 @@ function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): read
     const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}${isLine ? 'l' : ''} ${touch}`;
     id += `|${player} ${textOf(pitches)} ${soundTicks} ${totalTicks} ${gain} ${standTicks} ${flags}`;
   }
-  for (const pair of PAIRS) id += ` ${moment.overlapTicks[pair]} ${moment.totalTicks[pair]}`;
+  for (const pair of PAIRS) id += ` ${moment.overlapTicks[pair]}`;
+  for (const stay of Object.values(scene.stays ?? {})) id += ` ${stay.ticks}_${stay.heard}_${stay.through}`;
   let list = known.get(id);
   if (!list) {
     list = judge(scene);

@@ -24,13 +24,12 @@ export function gain(scene: Scene, parts: readonly Part[]): Judgement[] {
 }
 
 /** 1 is a clash: the dirt of the grip, by how long it is heard, a figure over one root counting less. */
-export function dirtScore(part: Part, scene: Pick<Scene, 'ticks' | 'down'>): number {
+export function dirtScore(part: Part, scene: Pick<Scene, 'ticks' | 'down' | 'stays'>): number {
   const dirt = gripDirt(truePitches(part, scene), part.gain);
   if (dirt === 0) return 0;
   const share = dirt * (part.figure ? DIRT_FIGURE_SHARE : 1);
   if (part.touch === 'muted') return share * DIRT_MUTED_SHARE;
-  const { soundTicks: once, totalTicks: all = once } = part;
-  return share * lengthShare(heardTicks({ once, all }, scene, [part]));
+  return share * lengthShare(heardTicks(scene, part));
 }
 
 /** How much dirt counts by how long it is heard, in ticks: all of it from two beats on, nearly nine tenths for a beat, and a fraction for a choked stroke. */

@@ -18,7 +18,6 @@ import { fits, rubBetween, wrongThird } from './rub';
 import {
   heardTicks,
   soundingParts,
-  togetherTicks,
   tonesOf,
   truePitches,
   type Part,
@@ -80,7 +79,7 @@ function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
   for (const part of parts) {
     const third = part.moving
       ? null
-      : wrongThird(part, scene.chord, heardTicks(togetherTicks(scene, part, part), scene, [part]));
+      : wrongThird(part, scene.chord, heardTicks(scene, part));
     if (third === null || third.score < WATCH_FROM || isBlue(part, scene.chord!)) continue;
     const text = `${who(part)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
     list.push({
@@ -116,8 +115,8 @@ function isBlueLead(part: Part, { chord }: Scene): boolean {
 
 function rubOf(scene: Scene, a: Part, b: Part): FoundRub | null {
   if (a.moving || b.moving || isBlueLead(a, scene) || isBlueLead(b, scene)) return null;
-  const together = togetherTicks(scene, a, b);
-  const rub = together.once === 0 ? null : rubBetween(a, b, scene.chord, heardTicks(together, scene, [a, b]));
+  const ticks = heardTicks(scene, a, b);
+  const rub = ticks === 0 ? null : rubBetween(a, b, scene.chord, ticks);
   if (rub === null || rub.score < WATCH_FROM) return null;
   const [low, high] = rub.a <= rub.b ? [rub.a, rub.b] : [rub.b, rub.a];
   const [lower, upper] = rub.a <= rub.b ? [a, b] : [b, a];

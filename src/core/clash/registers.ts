@@ -17,7 +17,7 @@ import { nameIn } from './words';
 export function registers(scene: Scene, parts: readonly Part[]): Judgement[] {
   const a = parts.find((part) => part.player === 'guitar1');
   const b = parts.find((part) => part.player === 'guitar2');
-  if (!a || !b || togetherTicks(scene, a, b).once === 0) return [];
+  if (!a || !b || togetherTicks(scene, a, b) === 0) return [];
   const players: Player[] = ['guitar1', 'guitar2'];
   const doubling = doublingWords(a, b);
   if (doubling !== null)

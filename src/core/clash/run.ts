@@ -2,8 +2,9 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { handFret, shiftSeconds, stretchedHand } from '../grip/index';
 import { spanMm } from '../instrument/index';
 import { lineHand, stepTrouble, type Line, type LineHand, type LineStep } from '../line/index';
-import { tooFast } from './shift';
+import { secondsBetween, tooFast } from './shift';
 import type { Stage, Timed } from './stage';
+import { SHIFT_WATCH_SHARE } from './thresholds';
 
 /** Steps of a player's lines that follow each other over bar lines, in ticks from the start of the section. */
 interface Run {
@@ -16,7 +17,7 @@ interface Run {
  * too far apart; and changes of position, within it, into it and out of it, that the time does not allow.
  */
 export function runs(stage: Stage): readonly Timed[] {
-  return runsOf(stage).flatMap((run) => [...troubles(stage, run), ...positionChanges(stage, run)]);
+  return runsOf(stage).flatMap((run) => [...troubles(stage, run), ...wideNotes(stage, run), ...positionChanges(stage, run)]);
 }
 
 /** Remembered while the player's lines stay where they are: an edit elsewhere changes none of them. */
@@ -85,6 +86,22 @@ function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
     return [
       { ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold these two notes: ${reach}.` },
     ];
+  });
+}
+
+/** Notes at a stretch from where the hand is, where there is no time to go there. */
+function wideNotes(stage: Stage, run: Run): readonly Timed[] {
+  const { player, steps } = run;
+  const rig = stage.players[player];
+  const limit = rig.hand.spreadMm['14'];
+  return handOver(run, rig).stretches.flatMap(({ at: i, place, fret, mm, seconds }): Timed[] => {
+    const [step, before] = [steps[i]!, steps[i - 1]];
+    if (before === undefined || step.notes.length > 1) return [];
+    const there = secondsBetween(stage, before.at, step.at);
+    if (seconds / there < SHIFT_WATCH_SHARE) return [];
+    const text = `${PLAYER_WORDS[player]}: frets ${place} and ${fret} one after the other are a stretch, ${Math.round(mm)} mm over ${limit}, and there is no time to move.`;
+    const base = { players: [player], pitches: [], score: 0.6, level: 'watch', at: step.at } as const;
+    return [{ ...base, kind: 'reach', ticks: step.at - before.at, text }];
   });
 }
 

@@ -1,8 +1,8 @@
 import { PLAYERS, type Player, type Section } from '../form/index';
 import type { Key, Midi } from '../pitch/index';
-import { cellPitches, rigIn, type Moment, type Song } from '../song/index';
+import { cellPitches, rigIn, type Moment, type PlayerPair, type Song } from '../song/index';
 import { TICKS_PER_QUARTER } from '../time/index';
-import { tonesOf, type Part, type Scene } from './scene';
+import { tonesOf, type Part, type Scene, type Stay } from './scene';
 
 /** Where a moment stands: the moments of its section on that pass, and which of them it is. */
 export interface MomentPlace {
@@ -27,12 +27,14 @@ export function sceneAt(
   { key, section, dirtMeant = false, beatTicks = TICKS_PER_QUARTER }: SceneGround,
 ): Scene {
   const moment = moments[index]!;
+  const stands: [Player, Stand][] = [];
   const parts = PLAYERS.flatMap((player): Part[] => {
     const cell = moment.cells[player];
     if (cell.kind !== 'grip') return [];
     const instrument = rigIn(song, player, { section, bar: moment });
     const pitches = cellPitches(cell, instrument);
     const stand = standOf(song, { moments, index }, player);
+    stands.push([player, stand]);
     const part = {
       player,
       pitches,
@@ -61,6 +63,7 @@ export function sceneAt(
     overlapTicks: moment.overlapTicks,
     totalTicks: moment.totalTicks,
     ticks: moment.ticks,
+    stays: staysOf(moments, index, stands),
     ...(song.down === undefined ? {} : { down: song.down }),
   };
 }
@@ -68,6 +71,9 @@ export function sceneAt(
 /** How long a player stays on the same pitches around a moment, and what comes before and after. */
 interface Stand {
   readonly ticks: number;
+  /** The moments it lasts, from and to. */
+  readonly first: number;
+  readonly last: number;
   readonly before: readonly Midi[] | null;
   readonly after: readonly Midi[] | null;
 }
@@ -88,9 +94,52 @@ function standOf(song: Pick<Song, 'players'>, { moments, index }: MomentPlace, p
   for (; goesOn(moments[last]); last += 1) ticks += moments[last]!.ticks;
   return {
     ticks,
+    first: first + 1,
+    last: last - 1,
     before: pitchesIn(song, moments[first], player),
     after: pitchesIn(song, moments[last], player),
   };
+}
+
+/** How everybody, and each two, go on with what they hold. */
+function staysOf(
+  moments: readonly Moment[],
+  index: number,
+  stands: readonly (readonly [Player, Stand])[],
+): NonNullable<Scene['stays']> {
+  const stays: Partial<Record<Player | PlayerPair, Stay>> = {};
+  stands.forEach(([a, stand], i) => {
+    stays[a] = stayOf(moments, index, { key: a, ...stand });
+    for (const [b, { first, last }] of stands.slice(i + 1))
+      stays[`${a} ${b}` as PlayerPair] = stayOf(moments, index, {
+        key: `${a} ${b}` as PlayerPair,
+        first: Math.max(first, stand.first),
+        last: Math.min(last, stand.last),
+      });
+  });
+  return stays;
+}
+
+function stayOf(
+  moments: readonly Moment[],
+  index: number,
+  { key, first, last }: { key: Player | PlayerPair; first: number; last: number },
+): Stay {
+  let [ticks, heard] = [0, 0];
+  for (let i = first; i <= last; i += 1) {
+    ticks += moments[i]!.ticks;
+    heard += moments[i]!.totalTicks[key];
+  }
+  const longest = (i: number) => longestOf(moments[i]!, key);
+  let through = longest(index);
+  for (let i = index; i > first && longest(i) >= moments[i]!.ticks; i -= 1) through += longest(i - 1);
+  for (let i = index; i < last && longest(i) >= moments[i]!.ticks; i += 1) through += longest(i + 1);
+  return { ticks, heard, through };
+}
+
+/** How long one player, or two at once, sound in a moment without a break, in ticks. */
+function longestOf({ soundTicks, overlapTicks }: Moment, key: Player | PlayerPair): number {
+  return key === 'guitar1' || key === 'guitar2' || key === 'bass' ? soundTicks[key] : overlapTicks[key];
 }
 
 function pitchesIn(

@@ -43,6 +43,18 @@ export interface Scene {
   readonly down?: number;
   /** How long the moment lasts, in ticks; left out: as long as what sounds in it. */
   readonly ticks?: number;
+  /** How players, and each two of them, go on with the same pitches around the moment; left out: in this moment only. */
+  readonly stays?: Readonly<Partial<Record<Player | PlayerPair, Stay>>>;
+}
+
+type Lengths = Pick<Scene, 'overlapTicks' | 'totalTicks' | 'ticks' | 'stays'>;
+
+/** How long the same pitches stay under one chord around a moment, in ticks. */
+export interface Stay {
+  readonly ticks: number;
+  /** How much of it is heard, and how long without a break around the moment. */
+  readonly heard: number;
+  readonly through: number;
 }
 
 /** How loud a finding is: only told, worth a look, or what would stop a rehearsal. */
@@ -53,38 +65,41 @@ export function soundingParts(scene: Scene): readonly Part[] {
   return scene.parts.filter((part) => part.pitches.length > 0 && part.soundTicks > 0);
 }
 
-/** How long two parts of a scene are heard at once, in ticks: without a break, and in all. */
-export function togetherTicks(
-  scene: Scene,
-  a: Part,
-  b: Part,
-): { readonly once: number; readonly all: number } {
+/** How long two parts of a scene are heard at once, in ticks, without a break; of one part how long it is heard. */
+export function togetherTicks(scene: Lengths, a: Part, b: Part): number {
   const once = Math.min(a.soundTicks, b.soundTicks);
-  const all = Math.min(a.totalTicks ?? a.soundTicks, b.totalTicks ?? b.soundTicks);
-  if (a === b) return { once, all };
-  const [first, second] = PLAYERS.indexOf(a.player) < PLAYERS.indexOf(b.player) ? [a, b] : [b, a];
-  const pair = `${first.player} ${second.player}` as PlayerPair;
-  return {
-    once: Math.min(once, scene.overlapTicks?.[pair] ?? once),
-    all: Math.min(all, scene.totalTicks?.[pair] ?? all),
-  };
+  if (a === b) return once;
+  return Math.min(once, scene.overlapTicks?.[pairOf(a, b)] ?? once);
 }
 
 /**
- * How long parts are heard together, in ticks: what sounds through the moment goes on as long as they stay; strokes that
- * come again count half of all the time they sound, less the less of it they fill.
+ * For how long one part counts as heard, or two together, in ticks: what sounds on without a break all that time; strokes
+ * that come again half of the time they stay, less the less of it they fill.
  */
-export function heardTicks(
-  { once, all }: { readonly once: number; readonly all: number },
-  scene: Pick<Scene, 'ticks'>,
-  parts: readonly Part[],
-): number {
+export function heardTicks(scene: Lengths, a: Part, b: Part = a): number {
+  const once = togetherTicks(scene, a, b);
   if (once === 0) return 0;
+  const { ticks, heard, through } = stayOf(scene, a, b);
+  const fill = Math.min(1, heard / ticks);
+  return Math.max(once, through, (fill * fill * ticks) / 2);
+}
+
+/** As the scene says; where it says nothing, this moment for as long as both stay. */
+function stayOf(scene: Lengths, a: Part, b: Part): Stay {
+  const key = a === b ? a.player : pairOf(a, b);
+  const known = scene.stays?.[key];
+  if (known) return known;
+  const once = togetherTicks(scene, a, b);
   const moment = scene.ticks ?? once;
-  const stay = Math.max(moment, Math.min(...parts.map((part) => part.standTicks ?? moment)));
-  if (once >= moment) return stay;
-  const fill = Math.min(1, all / moment);
-  return Math.max(once, (fill * fill * stay) / 2);
+  const ticks = Math.max(moment, Math.min(a.standTicks ?? moment, b.standTicks ?? moment));
+  const all = Math.min(a.totalTicks ?? a.soundTicks, b.totalTicks ?? b.soundTicks);
+  const inAll = a === b ? all : Math.min(all, scene.totalTicks?.[pairOf(a, b)] ?? all);
+  return { ticks, heard: (inAll / moment) * ticks, through: once >= moment ? ticks : once };
+}
+
+function pairOf(a: Part, b: Part): PlayerPair {
+  const [first, second] = PLAYERS.indexOf(a.player) < PLAYERS.indexOf(b.player) ? [a, b] : [b, a];
+  return `${first.player} ${second.player}` as PlayerPair;
 }
 
 /** What a part sounds in true pitch, lowest first: where the whole band is tuned down, lower than it is named. */

@@ -46,8 +46,7 @@ export function tooFast(
   way: { player: Player; what: string; from: number; to: number; seconds: number },
 ): readonly Timed[] {
   const { player, what, from, to, seconds } = way;
-  const swing = stage.section.swing ?? null;
-  const there = ticksToSeconds(swungTick(to, swing) - swungTick(from, swing), stage.tempo);
+  const there = secondsBetween(stage, from, to);
   const share = seconds / there;
   if (there <= 0 || share < SHIFT_WATCH_SHARE) return [];
   const fastest = Math.floor((stage.tempo * SHIFT_WATCH_SHARE) / share);
@@ -57,6 +56,12 @@ export function tooFast(
   const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
   const base = { kind: 'shift', level: levelOf(score), players: [player], pitches: [], text, score } as const;
   return [{ ...base, at: Math.max(0, to), ticks: to - from }];
+}
+
+/** The time from one tick of a section to another as it is swung, in seconds. */
+export function secondsBetween(stage: Stage, from: number, to: number): number {
+  const swing = stage.section.swing ?? null;
+  return ticksToSeconds(swungTick(to, swing) - swungTick(from, swing), stage.tempo);
 }
 
 interface Held {

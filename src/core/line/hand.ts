@@ -1,4 +1,4 @@
-import { shiftSeconds, type Hand } from '../grip/index';
+import { shiftSeconds, stretchedHand, type Hand } from '../grip/index';
 import { spanMm, usableFrets, type Instrument } from '../instrument/index';
 import type { LineStep } from './line';
 
@@ -12,52 +12,54 @@ export interface LineMove {
   readonly seconds: number;
 }
 
+/** A note that the hand reaches only at a stretch from where it is. */
+export interface LineStretch {
+  readonly at: number;
+  /** The fret of the index finger and of the note, and how far they are apart. */
+  readonly place: number;
+  readonly fret: number;
+  readonly mm: number;
+  /** How long going there instead would take at least, in seconds. */
+  readonly seconds: number;
+}
+
 /** Where the hand is over a line: the fret of the index finger at each step (null: it does not matter). */
 export interface LineHand {
   readonly places: readonly (number | null)[];
   readonly moves: readonly LineMove[];
+  readonly stretches: readonly LineStretch[];
 }
 
-/** A stretched little finger costs as much as going this far (common practice: shift rather than strain). */
+/** A little finger one fret further out costs as much as going this far, at a stretch as much as that (common practice). */
 const STRETCH_MM = 12;
+const WIDE_MM = 30;
 /** Letting go and landing costs as much as this even where the way is short; a slide is this share of a shift (taste, ours). */
 const LANDING_MM = 4;
 const SLIDE_SHARE = 0.25;
 
 /**
  * The way over the neck with the least shifting: a finger a fret from the index on, the little finger one fret further
- * when the hand is wide enough; open strings, harmonics and dead notes ask for nothing; a slide takes the hand along.
- * `steps` are all of them in time order, over bar lines.
+ * when the hand is wide enough or stretches; open strings, harmonics and dead notes ask for nothing; a slide takes the
+ * hand along. `steps` are all of them in time order, over bar lines.
  */
 export function lineHand(steps: readonly LineStep[], instrument: Instrument, hand: Hand): LineHand {
   const last = Math.max(1, usableFrets(instrument));
-  // Cheapest cost to be at each fret, and where it came from, step by step.
-  let costs: number[] = Array.from({ length: last + 1 }, () => 0);
-  const from: number[][] = [];
+  const xs = Array.from({ length: last + 1 }, (_, fret) => spanMm(instrument, 0, fret));
   const needs = steps.map(fretsOf);
+  // Cheapest cost to be at each fret, and where it came from, step by step.
+  let costs = new Float64Array(last + 1);
+  const from: Uint8Array[] = [];
   for (const [i, frets] of needs.entries()) {
     const slid = steps[i]!.notes.some((n) => n.reached === 'slide');
-    const next = Array.from({ length: last + 1 }, () => Infinity);
-    const came = Array.from({ length: last + 1 }, () => 0);
+    const { way, came } = cheapestWays(costs, xs, slid ? SLIDE_SHARE : 1);
+    let isReached = false;
     for (let place = 1; place <= last; place += 1) {
-      const own = placeCost(frets, place, { instrument, hand });
-      if (own === Infinity) continue;
-      for (let before = 1; before <= last; before += 1) {
-        const way =
-          before === place ? 0 : spanMm(instrument, before, place) * (slid ? SLIDE_SHARE : 1) + LANDING_MM;
-        const cost = costs[before]! + way + own;
-        if (cost < next[place]!) {
-          next[place] = cost;
-          came[place] = before;
-        }
-      }
+      way[place]! += placeCost(frets, place, { xs, hand });
+      isReached ||= way[place]! < Infinity;
     }
     // Two notes no hand reaches at once: stay wherever we are; the findings say that it cannot be held.
-    if (next.every((c) => c === Infinity)) from.push(costs.map((_, p) => p));
-    else {
-      costs = next;
-      from.push(came);
-    }
+    from.push(isReached ? came : Uint8Array.from(xs, (_, fret) => fret));
+    if (isReached) costs = way;
   }
   const path: number[] = [];
   let at = costs.indexOf(Math.min(...costs.slice(1)), 1);
@@ -70,10 +72,42 @@ export function lineHand(steps: readonly LineStep[], instrument: Instrument, han
     const before = path[i - 1];
     if (before === undefined || before === place || steps[i]!.notes.some((n) => n.reached === 'slide'))
       return [];
-    const mm = spanMm(instrument, before, place);
+    const mm = Math.abs(xs[place]! - xs[before]!);
     return [{ to: i, frets: Math.abs(place - before), mm, seconds: shiftSeconds(mm, 1) }];
   });
-  return { places, moves };
+  const stretches = path.flatMap((place, i): LineStretch[] => {
+    const fret = Math.max(0, ...needs[i]!);
+    const mm = fret <= place ? 0 : xs[fret]! - xs[place]!;
+    if (mm <= hand.spreadMm['14']) return [];
+    const nearer = xs.findIndex((x) => xs[fret]! - x <= hand.spreadMm['14']);
+    return [{ at: i, place, fret, mm, seconds: shiftSeconds(xs[nearer]! - xs[place]!, 1) }];
+  });
+  return { places, moves, stretches };
+}
+
+/** The cheapest way to each fret from wherever it is cheapest to have been, and from where; of equal ones the lower. */
+function cheapestWays(
+  costs: Float64Array<ArrayBuffer>,
+  xs: readonly number[],
+  share: number,
+): { readonly way: Float64Array<ArrayBuffer>; readonly came: Uint8Array } {
+  const last = xs.length - 1;
+  const way = costs.slice();
+  const came = Uint8Array.from(xs, (_, fret) => fret);
+  // What comes from below, fret by fret, then what comes from above.
+  let [cost, origin] = [Infinity, 0];
+  for (let fret = 2; fret <= last; fret += 1) {
+    if (costs[fret - 1]! < cost) [cost, origin] = [costs[fret - 1]!, fret - 1];
+    cost += (xs[fret]! - xs[fret - 1]!) * share;
+    if (cost + LANDING_MM <= way[fret]!) [way[fret], came[fret]] = [cost + LANDING_MM, origin];
+  }
+  [cost, origin] = [Infinity, 0];
+  for (let fret = last - 1; fret >= 1; fret -= 1) {
+    if (costs[fret + 1]! <= cost) [cost, origin] = [costs[fret + 1]!, fret + 1];
+    cost += (xs[fret + 1]! - xs[fret]!) * share;
+    if (cost + LANDING_MM < way[fret]!) [way[fret], came[fret]] = [cost + LANDING_MM, origin];
+  }
+  return { way, came };
 }
 
 /** Frets a finger must press for a step, a trill's second one included. */
@@ -87,14 +121,17 @@ function fretsOf(step: LineStep): readonly number[] {
 function placeCost(
   frets: readonly number[],
   place: number,
-  { instrument, hand }: { instrument: Instrument; hand: Hand },
+  { xs, hand }: { xs: readonly number[]; hand: Hand },
 ): number {
+  const ease = hand.spreadMm['14'];
+  const most = stretchedHand(hand).spreadMm['14'];
   let cost = 0;
   for (const fret of frets) {
-    if (fret < place) return Infinity;
-    if (spanMm(instrument, place, fret) > hand.spreadMm['14']) return Infinity;
-    if (fret > place + 4) return Infinity;
-    if (fret === place + 4) cost += STRETCH_MM;
+    if (fret < place || fret > place + 4) return Infinity;
+    const mm = xs[fret]! - xs[place]!;
+    if (mm > most) return Infinity;
+    if (mm > ease) cost += WIDE_MM;
+    else if (fret === place + 4) cost += STRETCH_MM;
   }
   return cost;
 }
