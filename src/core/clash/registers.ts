@@ -10,6 +10,7 @@ import {
   CROWDING_OVERLAP,
   CROWDING_OVERLAP_BAD,
   CROWDING_SPAN,
+  DOUBLING_FEWER,
 } from './thresholds';
 import { nameIn } from './words';
 
@@ -22,6 +23,7 @@ export function registers(scene: Scene, parts: readonly Part[]): Judgement[] {
   const doubling = doublingWords(a, b);
   if (doubling !== null)
     return [{ kind: 'doubling', level: 'note', players, pitches: a.pitches, text: doubling, score: 0 }];
+  if (isInside(a, b)) return [];
   // A line over a chord, or two lines, are told apart by what they do (see steps-on.ts).
   if (a.moving || b.moving || tonesOf(a).size < 2 || tonesOf(b).size < 2) return [];
   const shared = overlap(energyOf(a.pitches), energyOf(b.pitches));
@@ -38,11 +40,18 @@ export function registers(scene: Scene, parts: readonly Part[]): Judgement[] {
   return [{ kind: 'crowding', level: levelOf(score), players, pitches: [low, high], text, score }];
 }
 
+/** A power chord inside a barre, a melody through the notes of a chord: neither a doubling nor in the way. */
+function isInside(a: Part, b: Part): boolean {
+  const [fewer, more] = a.pitches.length <= b.pitches.length ? [a, b] : [b, a];
+  return fewer.pitches.every((p) => more.pitches.includes(p));
+}
+
 /** What there is to say of two guitars that play the same, or nearly; null when they do not. */
 function doublingWords(a: Part, b: Part): string | null {
   const [fewer, more] = a.pitches.length <= b.pitches.length ? [a, b] : [b, a];
   const extra = fewer.pitches.filter((p) => !more.pitches.includes(p)).length;
   if (extra === 0) {
+    if (more.pitches.length - fewer.pitches.length > DOUBLING_FEWER) return null;
     return a.pitches.length === b.pitches.length
       ? 'Both guitars play the same notes: a deliberate doubling.'
       : `${who(fewer)} doubles notes of ${who(more)}: a deliberate doubling.`;

@@ -96,17 +96,29 @@ export function ringingStops(stage: Stage): readonly Timed[] {
   });
 }
 
-/** Dead hits under a partner's ringing chord. Said once for each pair of players and place in the bar. */
+/**
+ * Dead hits under a partner's ringing chord. What comes back at the same place of another bar, or with the same bar, is
+ * a groove and left alone.
+ */
 export function buriedHits(stage: Stage): readonly Timed[] {
   const stopped = new Set(stopsOf(stage).map((s) => s.at));
-  const said = new Map<string, { first: Timed; bars: number }>();
+  const said: Timed[] = [];
   const dead = new Map<number, number>();
+  const bars = new Map<string, number>();
+  const placeOf = (player: Player, at: number) => `${player} ${at % stage.barTicks}`;
   for (const p of PLAYERS) {
-    for (const s of stage.sounds[p]) if (s.kind === 'dead') dead.set(s.at, (dead.get(s.at) ?? 0) + 1);
+    for (const s of stage.sounds[p]) {
+      if (s.kind !== 'dead') continue;
+      dead.set(s.at, (dead.get(s.at) ?? 0) + 1);
+      bars.set(placeOf(p, s.at), (bars.get(placeOf(p, s.at)) ?? 0) + 1);
+    }
   }
+  const isGroove = (player: Player, at: number) =>
+    bars.get(placeOf(player, at))! > 1 || (stage.bars.length === 1 && stage.times > 1);
   for (const player of PLAYERS) {
     for (const hit of stage.sounds[player]) {
       if (hit.kind !== 'dead' || stopped.has(hit.at) || dead.get(hit.at)! > 1) continue;
+      if (isGroove(player, hit.at)) continue;
       const over = heardWith(stage, { from: hit.at, to: hit.at + SHORTEST_STOP_TICKS / 2, not: player }).find(
         ({ player: p, sound, ticks }) =>
           p !== 'bass' &&
@@ -115,30 +127,20 @@ export function buriedHits(stage: Stage): readonly Timed[] {
           ticks >= SHORTEST_STOP_TICKS / 2,
       );
       if (!over) continue;
-      const id = `${player} ${over.player} ${hit.at % stage.barTicks}`;
-      const known = said.get(id);
-      if (known) {
-        said.set(id, { ...known, bars: known.bars + 1 });
-        continue;
-      }
       const score = hit.weak ? BURIED_WEAK : BURIED;
-      const first: Timed = {
+      said.push({
         kind: 'buried-hit',
         level: levelOf(score),
         players: PLAYERS.filter((p) => p === player || p === over.player),
         pitches: [],
-        text: `${PLAYER_WORDS[player]}’s dead hit is lost under ${PLAYER_WORDS[over.player]}’s ringing chord`,
+        text: `${PLAYER_WORDS[player]}’s dead hit is lost under ${PLAYER_WORDS[over.player]}’s ringing chord.`,
         score,
         at: hit.at,
         ticks: SHORTEST_STOP_TICKS / 2,
-      };
-      said.set(id, { first, bars: 1 });
+      });
     }
   }
-  return [...said.values()].map(({ first, bars }) => ({
-    ...first,
-    text: bars === 1 ? `${first.text}.` : `${first.text}, in ${bars} bars.`,
-  }));
+  return said;
 }
 
 /** A muted stroke ends by itself; its silence is a stop only from a beat on. */

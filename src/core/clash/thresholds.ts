@@ -51,6 +51,8 @@ export const SHORT_BEATS = 0.5;
 /** Nothing shorter than a 32nd is heard as sounding together (common practice). */
 export const SHORTEST_OVERLAP_TICKS = 120;
 
+/** The same notes in both guitars, but for so many that one of them leaves out, are a doubling. */
+export const DOUBLING_FEWER = 2;
 /** Two guitars crowd when their spans overlap by this share of the narrower one … */
 export const CROWDING_SPAN = 0.5;
 /** … and their energy shares this much of the ear's bands (identical 1, well apart 0.2–0.3). */
