@@ -1,5 +1,5 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import { sameGrip, wayBetween, type Grip, type Hold, type Way } from '../grip/index';
+import { sameGrip, shiftSeconds, wayBetween, type Grip, type Hold, type Way } from '../grip/index';
 import { swungTick, ticksToSeconds } from '../time/index';
 import { levelOf } from './level';
 import { factsOf, type Stage, type Timed } from './stage';
@@ -32,7 +32,11 @@ export function shifts(stage: Stage): readonly Timed[] {
         way.frets === 0
           ? 'fingers that all change'
           : `a shift of ${way.frets} ${way.frets === 1 ? 'fret' : 'frets'} (${Math.round(way.mm)} mm)`;
-      return tooFast(stage, { player, what, from: s.at, to: next.at, seconds: way.seconds });
+      // From note to note another finger takes what it reaches: the hand goes only the rest of the way.
+      const isNotes = s.pitches.length === 1 && next.pitches.length === 1;
+      const reached = isNotes ? Math.max(0, way.mm - rig.hand.spreadMm['14']) : way.mm;
+      const seconds = isNotes ? Math.min(way.seconds, shiftSeconds(reached, 1)) : way.seconds;
+      return tooFast(stage, { player, what, from: s.at, to: next.at, seconds });
     });
   });
 }

@@ -33,6 +33,8 @@ export interface LineHand {
 /** A little finger one fret further out costs as much as going this far, at a stretch as much as that (common practice). */
 const STRETCH_MM = 12;
 const WIDE_MM = 30;
+/** So far the hand glides under the note before it, without letting go (common practice). */
+const GLIDE_MM = 20;
 /** Letting go and landing costs as much as this even where the way is short; a slide is this share of a shift (taste, ours). */
 const LANDING_MM = 4;
 const SLIDE_SHARE = 0.25;
@@ -68,13 +70,19 @@ export function lineHand(steps: readonly LineStep[], instrument: Instrument, han
     at = from[i]![at]!;
   }
   const places = path.map((p, i) => (needs[i]!.length === 0 ? null : p));
-  const moves = path.flatMap((place, i): LineMove[] => {
-    const before = path[i - 1];
-    if (before === undefined || before === place || steps[i]!.notes.some((n) => n.reached === 'slide'))
-      return [];
-    const mm = Math.abs(xs[place]! - xs[before]!);
-    return [{ to: i, frets: Math.abs(place - before), mm, seconds: shiftSeconds(mm, 1) }];
-  });
+  // While nothing is fretted the hand is on its way: a move goes from one fretted note to the next.
+  const moves: LineMove[] = [];
+  let before: number | null = null;
+  for (const [i, place] of places.entries()) {
+    if (place === null) continue;
+    const slid = steps[i]!.notes.some((n) => n.reached === 'slide');
+    if (before !== null && before !== place && !slid) {
+      const mm = Math.abs(xs[place]! - xs[before]!);
+      const seconds = shiftSeconds(Math.max(0, mm - GLIDE_MM), 1);
+      moves.push({ to: i, frets: Math.abs(place - before), mm, seconds });
+    }
+    before = place;
+  }
   const stretches = path.flatMap((place, i): LineStretch[] => {
     const fret = Math.max(0, ...needs[i]!);
     const mm = fret <= place ? 0 : xs[fret]! - xs[place]!;
