@@ -16,7 +16,16 @@ import {
   type Variant,
   type Wish,
 } from '../src/core/form/index';
-import { FINGER_PAIRS, HAND_SIZES, HANDS, type Hand } from '../src/core/grip/index';
+import {
+  FINGER_PAIRS,
+  fitsFingering,
+  HAND_SIZES,
+  HANDS,
+  type Finger,
+  type Fingering,
+  type Grip,
+  type Hand,
+} from '../src/core/grip/index';
 import type { Fret } from '../src/core/instrument/index';
 import { defaultBass, defaultGuitar } from '../src/core/instrument/index';
 import { parseLine, type Line } from '../src/core/line/index';
@@ -38,13 +47,24 @@ export const gripOf = (strings: number, highest = 14) =>
     .filter((frets) => frets.some((f) => f !== null))
     .map((frets) => frets as (Fret | null)[]);
 
+/** A finger for each fret, where that can be. */
+function fingeredByFret(grip: Grip): Fingering | undefined {
+  const frets = [...new Set(grip.filter((fret) => fret !== null && fret !== 0))].sort((a, b) => a! - b!);
+  const fingers = grip.map((fret) =>
+    fret === null || fret === 0 ? null : ((frets.indexOf(fret) + 1) as Finger),
+  );
+  return frets.length > 0 && frets.length <= 4 && fitsFingering(grip, fingers) ? fingers : undefined;
+}
+
 export const cellOf = (strings: number): fc.Arbitrary<Cell> =>
   fc.oneof(
     fc.constant(OPEN),
     fc.record({ kind: fc.constant('rest' as const), locked: fc.boolean(), guess: fc.boolean() }),
     fc
-      .record({ grip: gripOf(strings), locked: fc.boolean(), guess: fc.boolean() })
-      .map(({ grip, ...m }) => gripCell(grip, m)),
+      .record({ grip: gripOf(strings), locked: fc.boolean(), guess: fc.boolean(), own: fc.boolean() })
+      .map(({ grip, own, ...m }) =>
+        gripCell(grip, { ...m, ...(own ? { fingers: fingeredByFret(grip) } : {}) }),
+      ),
   );
 
 /** Starts that divide a 4/4 bar as chart text can say it, the first at the bar line. */

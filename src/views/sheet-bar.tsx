@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import type { Player } from '../core/form/index';
+import { formatFingering } from '../core/grip/index';
 import type { SheetBar, SheetNote, SheetStep } from '../core/sheet/index';
 import { noteText } from '../core/sheet/index';
 import { PLAYER_FILL } from './player-look';
@@ -108,6 +109,16 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
               >
                 {text}
               </text>
+              {cell.fingers?.[s] != null && (
+                <text
+                  x={cx - 4 * text.length - 2}
+                  y={y(s) - 1}
+                  textAnchor="end"
+                  className="fill-soft text-[11px] italic"
+                >
+                  {cell.fingers[s]}
+                </text>
+              )}
             </g>
           );
         });
@@ -232,7 +243,9 @@ function early(words: string): string {
 
 function describe(bar: SheetBar, strings: number): string {
   const chords = bar.chords.map((c) => c.text).join(' ');
-  const grips = bar.cells.map((c) => c.text).join(' ');
+  const grips = bar.cells
+    .map((c) => (c.fingers ? `${c.text} with fingers ${formatFingering(c.fingers)}` : c.text))
+    .join(' ');
   const line = bar.line
     ?.map((s) => s.notes.map((n) => `${noteText(n)} on string ${strings - n.string}`).join(' and ') || 'rest')
     .join(', ');

@@ -13,7 +13,17 @@ const finds = (
   header = '',
 ): void => {
   const list = typeof kinds === 'string' ? [kinds] : kinds;
-  cases.push({ want: 'find', style: list[0]!, kinds: list, least, why, head, rows: rows.trim(), header, bar });
+  cases.push({
+    want: 'find',
+    style: list[0]!,
+    kinds: list,
+    least,
+    why,
+    head,
+    rows: rows.trim(),
+    header,
+    bar,
+  });
 };
 const at = (key: string, tempo: number, g1: number, g2 = g1, more = ''): string =>
   `key: ${key}\ntempo: ${tempo}\nguitar1: gain ${g1}\nguitar2: gain ${g2}${more ? `\n${more}` : ''}`;

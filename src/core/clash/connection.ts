@@ -427,7 +427,7 @@ function wayOver(song: Song, { section, meter, tempo }: Place): Connection['way'
     const next = sounds.find((s) => s.nominal >= seam);
     if (!last || !next || next.at <= last.at) continue;
     const rig = song.players[player];
-    const [a, b] = [factsOf(last.grip, rig).hold, factsOf(next.grip, rig).hold];
+    const [a, b] = [factsOf(last, rig).hold, factsOf(next, rig).hold];
     if (!a || !b) continue;
     const way = wayBetween({ grip: last.grip, hold: a }, { grip: next.grip, hold: b }, rig);
     const share = way.seconds / ticksToSeconds(next.at - last.at, tempo);

@@ -7,7 +7,7 @@ import {
   type Player,
   type Section,
 } from '../form/index';
-import { holdGrip, missingFret } from '../grip/index';
+import { formatFingering, holdGrip, missingFret } from '../grip/index';
 import { parseNote, type Key, type Midi } from '../pitch/index';
 import { meterOf, unfold, type KeptFinding, type Moment, type Playing, type Song } from '../song/index';
 import { barTicks, beatTicks } from '../time/index';
@@ -103,7 +103,7 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
   if (cell.kind !== 'grip' || cell.step) return [];
   const instrument = song.players[player];
   const base = { players: [player], pitches: [], score: 1, level: 'clash' } as const;
-  const { hold, reach } = factsOf(cell.grip, instrument);
+  const { hold, reach } = factsOf(cell, instrument);
   const who = PLAYER_WORDS[player];
   const missing = missingFret(cell.grip, instrument);
   if (missing) {
@@ -112,11 +112,12 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
     return [{ ...base, kind: 'range', text }];
   }
   if (reach === 'ease') return [];
-  const refused = holdGrip(cell.grip, instrument, instrument.hand);
+  const refused = holdGrip(cell.grip, instrument, instrument.hand, cell.fingers);
+  const own = cell.fingers ? ` with your fingers ${formatFingering(cell.fingers)}` : '';
   const why = refused.ok ? '' : refused.error;
   if (hold === null || reach === 'out')
-    return [{ ...base, kind: 'reach', text: `${who} cannot hold this: ${why}.` }];
-  return [{ ...base, kind: 'reach', text: `${who}: a stretch, ${why}.`, level: 'watch', score: 0.6 }];
+    return [{ ...base, kind: 'reach', text: `${who} cannot hold this${own}: ${why}.` }];
+  return [{ ...base, kind: 'reach', text: `${who}: a stretch${own}, ${why}.`, level: 'watch', score: 0.6 }];
 }
 
 type Raw = Omit<Finding, 'playing' | 'kept'>;

@@ -15,14 +15,7 @@ import { levelOf } from './level';
 import { mudOf } from './mud';
 import { registers } from './registers';
 import { fits, rubBetween, wrongThird } from './rub';
-import {
-  heardTicks,
-  soundingParts,
-  tonesOf,
-  truePitches,
-  type Part,
-  type Scene,
-} from './scene';
+import { heardTicks, soundingParts, tonesOf, truePitches, type Part, type Scene } from './scene';
 import { RIFF_TICKS, WATCH_FROM } from './thresholds';
 import { otherChord, otherChordParts } from './tones';
 import { article, nameIn } from './words';
@@ -77,9 +70,7 @@ function rubsIn(scene: Scene, parts: readonly Part[]): readonly FoundRub[] {
     }
   });
   for (const part of parts) {
-    const third = part.moving
-      ? null
-      : wrongThird(part, scene.chord, heardTicks(scene, part));
+    const third = part.moving ? null : wrongThird(part, scene.chord, heardTicks(scene, part));
     if (third === null || third.score < WATCH_FROM || isBlue(part, scene.chord!)) continue;
     const text = `${who(part)} holds ${name(scene, third.pitch)} over ${pretty(scene.chord!.text)}: that is the other third.`;
     list.push({

@@ -144,7 +144,7 @@ function openTails(stage: Stage, player: Player): readonly Tail[] {
     const next = sounds[i + 1];
     if (s.kind !== 'ring' || next === undefined || next.at !== s.end || next.grip === s.grip) return [];
     if (next.kind === 'dead' || !s.grip.includes(0 as never)) return [];
-    const hold = factsOf(next.grip, rig).hold;
+    const hold = factsOf(next, rig).hold;
     if (hold === null) return [];
     return ringsOn(s.grip, { grip: next.grip, hold }).flatMap(({ string, stoppedBy }): Tail[] => {
       if (s.pick !== null && s.grip.length - s.pick !== string) return [];
@@ -177,7 +177,7 @@ function touchedAt(
   for (let i = from; i < sounds.length; i += 1) {
     const s = sounds[i]!;
     if (s.kind !== 'ring') return s.at;
-    const { stops } = factsOf(s.grip, of.rig);
+    const { stops } = factsOf(s, of.rig);
     const free =
       s.grip[of.string] === null && stops.some((stop) => stop.string === of.string && FREE.has(stop.by));
     if (!free) return s.at;
@@ -195,7 +195,7 @@ function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
   const open = openStrings(rig);
   return stage.sounds[player].flatMap((s): Tail[] => {
     if (s.kind !== 'ring' || s.pick !== null) return [];
-    const loose = factsOf(s.grip, rig).stops.filter((stop) => stop.by === 'nothing');
+    const loose = factsOf(s, rig).stops.filter((stop) => stop.by === 'nothing');
     return loose.map((stop): Tail => ({
       player,
       pitch: (open[stop.string]! + rig.capo) as Midi,

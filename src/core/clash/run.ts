@@ -17,7 +17,11 @@ interface Run {
  * too far apart; and changes of position, within it, into it and out of it, that the time does not allow.
  */
 export function runs(stage: Stage): readonly Timed[] {
-  return runsOf(stage).flatMap((run) => [...troubles(stage, run), ...wideNotes(stage, run), ...positionChanges(stage, run)]);
+  return runsOf(stage).flatMap((run) => [
+    ...troubles(stage, run),
+    ...wideNotes(stage, run),
+    ...positionChanges(stage, run),
+  ]);
 }
 
 /** Remembered while the player's lines stay where they are: an edit elsewhere changes none of them. */

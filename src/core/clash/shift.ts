@@ -25,7 +25,7 @@ export function shifts(stage: Stage): readonly Timed[] {
         next.at <= s.at
       )
         return [];
-      const [from, to] = [factsOf(s.grip, rig).hold, factsOf(next.grip, rig).hold];
+      const [from, to] = [factsOf(s, rig).hold, factsOf(next, rig).hold];
       if (from === null || to === null) return [];
       const way = known({ grip: s.grip, hold: from }, { grip: next.grip, hold: to }, rig);
       const what =

@@ -4,6 +4,7 @@ import {
   holdWithin,
   missingFret,
   stopsOf,
+  type Fingering,
   type Grip,
   type Hold,
   type ReachGrade,
@@ -161,8 +162,15 @@ export function firstFrom(sounds: readonly Sound[], tick: number): number {
 
 type Rig = Song['players'][Player];
 
+/** A grip, and the player's own fingering of it if there is one: a cell or a stroke. */
+interface Fretted {
+  readonly grip: Grip;
+  readonly fingers?: Fingering;
+}
+
 /** What is known of a grip on an instrument in a hand, however often it is struck. */
 interface GripFacts {
+  readonly fingers: Fingering | undefined;
   readonly pitches: readonly Midi[];
   /** Pitches of each string alone, none where it is silent. */
   readonly byString: readonly (readonly Midi[])[];
@@ -175,19 +183,23 @@ interface GripFacts {
 
 const facts = new WeakMap<Rig, WeakMap<Grip, GripFacts>>();
 
-/** Pitches, hold and stops of a grip in a player's hand; `hold` null where no hand or neck has it. Remembered. */
-export function factsOf(grip: Grip, rig: Rig): GripFacts {
+/**
+ * Pitches, hold and stops of a grip in a player's hand, in their own fingering if they have one; `hold` null where no
+ * hand or neck has it. Remembered.
+ */
+export function factsOf({ grip, fingers }: Fretted, rig: Rig): GripFacts {
   let known = facts.get(rig);
   if (!known) facts.set(rig, (known = new WeakMap()));
   let found = known.get(grip);
-  if (!found) {
+  if (!found || found.fingers !== fingers) {
     const byString: Midi[][] = grip.map(() => []);
     for (const note of gripNotes(grip, rig)) byString[note.string]!.push(note.midi);
-    const read = missingFret(grip, rig) ? null : holdWithin(grip, rig, rig.hand);
+    const read = missingFret(grip, rig) ? null : holdWithin(grip, rig, rig.hand, fingers);
     const hold = read?.ok ? read.value.hold : null;
     const reach = read?.ok ? read.value.reach : null;
     const stops = hold === null ? [] : stopsOf(grip, hold);
-    found = { pitches: byString.flat().sort((a, b) => a - b), byString, hold, reach, stops };
+    const pitches = byString.flat().sort((a, b) => a - b);
+    found = { fingers, pitches, byString, hold, reach, stops };
     known.set(grip, found);
   }
   return found;
@@ -197,6 +209,6 @@ export function factsOf(grip: Grip, rig: Rig): GripFacts {
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
   if (strike.kind === 'dead') return [];
   if (strike.step !== null) return stepPitches(strike.step, rig);
-  const known = factsOf(strike.grip, rig);
+  const known = factsOf(strike, rig);
   return strike.pick === null ? known.pitches : (known.byString[strike.grip.length - strike.pick] ?? []);
 }

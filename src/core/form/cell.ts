@@ -1,5 +1,13 @@
 import { fail, ok, type Result } from '../base/index';
-import { formatGrip, parseGrip, type Grip } from '../grip/index';
+import {
+  fitsFingering,
+  formatFingering,
+  formatGrip,
+  parseFingering,
+  parseGrip,
+  type Fingering,
+  type Grip,
+} from '../grip/index';
 import type { LineStep } from '../line/index';
 
 export const PLAYERS = ['guitar1', 'guitar2', 'bass'] as const;
@@ -24,21 +32,34 @@ export type Cell =
       readonly grip: Grip;
       readonly locked: boolean;
       readonly guess: boolean;
+      /** The player's own fingering; left out: the natural one. */
+      readonly fingers?: Fingering;
       /** The step of a line this grip stands for; such a cell follows the line and is never changed by itself. */
       readonly step?: LineStep;
     };
 
 export const OPEN: Cell = { kind: 'open' };
 
-export function gripCell(grip: Grip, marks: { locked?: boolean; guess?: boolean } = {}): Cell {
-  return { kind: 'grip', grip, locked: marks.locked ?? false, guess: marks.guess ?? false };
+export function gripCell(
+  grip: Grip,
+  marks: { locked?: boolean; guess?: boolean; fingers?: Fingering | undefined } = {},
+): Cell {
+  const { locked = false, guess = false, fingers } = marks;
+  return { kind: 'grip', grip, locked, guess, ...(fingers ? { fingers } : {}) };
+}
+
+/** The cell with another grip; fingers of one's own stay where they can lie on it too. */
+export function regripped(cell: Cell & { readonly kind: 'grip' }, grip: Grip): Cell {
+  const { fingers, ...rest } = cell;
+  const stay = fingers && fitsFingering(grip, fingers) ? { fingers } : {};
+  return { ...rest, grip, ...stay };
 }
 
 export function isLocked(cell: Cell): boolean {
   return cell.kind !== 'open' && cell.locked;
 }
 
-/** Reads `000xxx!`, `r`, `?`, `x13x~` for an instrument of `strings` strings. */
+/** Reads `000xxx!`, `320003(213)` (fingers of the fretted strings, lowest first), `r`, `?`, `x13x~` for `strings` strings. */
 export function parseCell(text: string, strings: number): Result<Cell> {
   const marks = /[!~]*$/.exec(text)![0];
   const body = text.slice(0, text.length - marks.length);
@@ -49,12 +70,20 @@ export function parseCell(text: string, strings: number): Result<Cell> {
       : fail('an open cell (?) cannot be locked or a guess; write a grip or r before the mark');
   }
   if (body === 'r') return ok({ kind: 'rest', ...flags });
-  const grip = parseGrip(body, strings);
-  return grip.ok ? ok({ kind: 'grip', grip: grip.value, ...flags }) : grip;
+  const own = /^(.*?)\((.*)\)$/.exec(body);
+  const grip = parseGrip(own ? own[1]! : body, strings);
+  if (!grip.ok) return grip;
+  if (!own) return ok({ kind: 'grip', grip: grip.value, ...flags });
+  const fingers = parseFingering(own[2]!, grip.value);
+  return fingers.ok ? ok(gripCell(grip.value, { ...flags, fingers: fingers.value })) : fingers;
 }
 
 export function formatCell(cell: Cell): string {
   if (cell.kind === 'open') return '?';
-  const body = cell.kind === 'rest' ? 'r' : formatGrip(cell.grip);
-  return body + (cell.locked ? '!' : '') + (cell.guess ? '~' : '');
+  return cellBody(cell) + (cell.locked ? '!' : '') + (cell.guess ? '~' : '');
+}
+
+function cellBody(cell: Exclude<Cell, { kind: 'open' }>): string {
+  if (cell.kind === 'rest') return 'r';
+  return formatGrip(cell.grip) + (cell.fingers ? `(${formatFingering(cell.fingers)})` : '');
 }

@@ -5,6 +5,7 @@
 export {
   formatCell,
   gripCell,
+  regripped,
   isLocked,
   OPEN,
   parseCell,

@@ -81,6 +81,11 @@ function isCopyWithLess(one: KnownGrip, all: readonly KnownGrip[]): boolean {
   );
 }
 
+/** A barre over a string that another finger keeps silent: read when somebody writes it, never proposed. */
+function liesOverSilent({ grip, hold }: KnownGrip): boolean {
+  return hold.presses.some(({ from, to }) => grip.slice(from, to + 1).includes(null));
+}
+
 describe('the enumeration against every combination of frets', () => {
   const hand = HANDS.middle;
   const cases: [string, Instrument][] = [
@@ -101,7 +106,7 @@ describe('the enumeration against every combination of frets', () => {
       const brute: KnownGrip[] = [];
       for (const grip of combinations(instrument, chord)) {
         const known = knowGrip(grip, { instrument, hand, chord });
-        if ('refused' in known || known.reach !== 'ease') continue;
+        if ('refused' in known || known.reach !== 'ease' || liesOverSilent(known)) continue;
         if (isWanted(known, chord, instrument.kind === 'bass')) brute.push(known);
       }
       const lost = brute.filter((k) => !ours.has(formatGrip(k.grip)) && !isCopyWithLess(k, brute));

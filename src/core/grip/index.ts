@@ -25,7 +25,16 @@ export {
   type Hand,
   type HandSize,
 } from './hand';
-export { holdGrip, holdWithin, type Finger, type Hold, type Press, type ReachGrade } from './hold';
+export { holdGrip, holdWithin, type Hold, type ReachGrade } from './hold';
+export {
+  fitsFingering,
+  formatFingering,
+  parseFingering,
+  type Finger,
+  type Fingering,
+  type Press,
+} from './fingering';
+export { fingeringsOf } from './fingerings';
 export { ringsOn, stopsOf, stopWords, type RingingString, type Stop } from './stops';
 export { crossingOf, type Crossing } from './crossing';
 export { deviceOf, deviceWords, DEVICES, type Device } from './device';

@@ -2,9 +2,10 @@ import { openStrings, type Instrument } from '../instrument/index';
 import type { ChordSymbol, Midi } from '../pitch/index';
 import { deviceOfGrip, type Device } from './device';
 import { effortOfFound, fingersOfFound } from './effort';
+import type { Fingering } from './fingering';
 import type { Grip } from './grip';
 import type { Hand } from './hand';
-import { fretArray, holdFound, holdWithin, type Hold, type ReachGrade } from './hold';
+import { findNatural, fretArray, holdFound, holdWithin, type Hold, type ReachGrade } from './hold';
 import { findPresses, reachFor, type Reach } from './press';
 import { findStops, stopsOf, type Stop } from './stops';
 
@@ -21,13 +22,13 @@ export interface KnownGrip {
   readonly reach: ReachGrade;
 }
 
-/** Everything about one grip a player typed, or why no fingers can hold it. */
+/** Everything about one grip a player typed, in its natural fingering or their own, or why no fingers can hold it. */
 export function knowGrip(
   grip: Grip,
-  context: { instrument: Instrument; hand: Hand; chord: ChordSymbol | null },
+  context: { instrument: Instrument; hand: Hand; chord: ChordSymbol | null; own?: Fingering | undefined },
 ): KnownGrip | { readonly refused: string } {
-  const { instrument, hand, chord } = context;
-  const held = holdWithin(grip, instrument, hand);
+  const { instrument, hand, chord, own } = context;
+  const held = holdWithin(grip, instrument, hand, own);
   if (!held.ok) return { refused: held.error };
   const { hold } = held.value;
   const open = openStrings(instrument);
@@ -39,7 +40,8 @@ export function knowGrip(
   const frets = fretArray(grip);
   const fingers = new Int8Array(frets.length);
   const stops = new Int8Array(frets.length);
-  findPresses(frets, reach);
+  // The effort is that of the natural fingering, also where the player has an own one: what they chose is easy for them.
+  if (findNatural(frets, reach) === Infinity) findPresses(frets, reach, { atAnyReach: true });
   fingersOfFound(fingers);
   findStops(frets, fingers, stops);
   return {
@@ -76,7 +78,7 @@ export class FoundGrip implements KnownGrip {
     if (this.#hold === null) {
       const frets = fretArray(this.grip);
       findPresses(frets, this.#reach);
-      this.#hold = holdFound(frets.length, this.#reach);
+      this.#hold = holdFound(frets, this.#reach);
     }
     return this.#hold;
   }

@@ -76,17 +76,24 @@ let notes = 0;
 let frets: Int8Array = new Int8Array(0);
 let reach: Reach;
 let anyReach = false;
+let mayCrossSilent = false;
 let highestOpen = -1;
 let best = Infinity;
 
 /**
  * Leaves the most natural fingering in `found` and tells its awkwardness, or Infinity when there is none.
  * Fingers rise with the frets and along one fret from the lowest string up. `atAnyReach` weighs what is over the
- * limits instead of refusing it, to find the nearest miss. Frets must exist on the neck.
+ * limits instead of refusing it, to find the nearest miss; `overSilent` lets a barre lie over silent strings, which
+ * another finger or the picking hand has to stop. Frets must exist on the neck.
  */
-export function findPresses(grip: Int8Array, on: Reach, atAnyReach = false): number {
+export function findPresses(
+  grip: Int8Array,
+  on: Reach,
+  { atAnyReach = false, overSilent = false }: { atAnyReach?: boolean; overSilent?: boolean } = {},
+): number {
   reach = on;
   anyReach = atAnyReach;
+  mayCrossSilent = overSilent;
   const plain = searchFrom(grip, 0);
   if (!on.hand.thumb || atAnyReach || on.instrument.kind !== 'guitar' || grip[0]! <= 0) return plain;
   return withThumb(grip, plain);
@@ -193,9 +200,16 @@ function place(from: number, cost: number): void {
   trial.count = depth;
 }
 
-/** A barre may pass strings fretted higher, never an open, a silent or a lower one. */
+/**
+ * A barre may pass strings fretted higher, never an open or a lower one; a silent one when it is asked for, and a finger
+ * beside it, above the barre, touches it.
+ */
 function canBarre(fret: number, from: number, to: number): boolean {
-  for (let s = from; s <= to; s += 1) if (frets[s]! < fret) return false;
+  for (let s = from; s <= to; s += 1) {
+    if (frets[s]! >= fret) continue;
+    const touched = (frets[s - 1] ?? 0) > fret || (frets[s + 1] ?? 0) > fret;
+    if (!mayCrossSilent || frets[s] !== SILENT || !touched) return false;
+  }
   return true;
 }
 

@@ -1,6 +1,7 @@
 import { unreachable } from '../base/index';
 import type { Grip } from './grip';
-import { fretArray, type Finger, type Hold } from './hold';
+import type { Finger } from './fingering';
+import { fretArray, type Hold } from './hold';
 import { SILENT, THUMB } from './press';
 
 /** What keeps a silent string silent; strings count from 0, the lowest. */
@@ -49,6 +50,8 @@ function stopFor(
   on: { frets: Int8Array; fingers: Int8Array; lowest: number; highest: number },
 ): number {
   const { frets, fingers, lowest, highest } = on;
+  const barre = barreOver(s, fingers);
+  if (barre !== 0) return besideBarre(s, { fingers, barre });
   const above = s + 1 < frets.length ? fingers[s + 1]! : 0;
   if (s < lowest) {
     if (above !== 0) return TIP + above;
@@ -59,6 +62,24 @@ function stopFor(
   if (firstFingerLiesAcross(s, frets, fingers)) return FLAT + 1;
   if (above !== 0) return TIP + above;
   return s > highest ? PICKING_HAND : NOTHING;
+}
+
+/** The finger that presses strings below and above this one, 0 for none. */
+function barreOver(string: number, fingers: Int8Array): number {
+  for (let low = 0; low < string; low += 1) {
+    if (fingers[low] === 0) continue;
+    for (let high = string + 1; high < fingers.length; high += 1) {
+      if (fingers[high] === fingers[low]) return fingers[low]!;
+    }
+  }
+  return 0;
+}
+
+/** A string under a barre sounds unless a finger above the barre touches it. */
+function besideBarre(s: number, { fingers, barre }: { fingers: Int8Array; barre: number }): number {
+  const [below, above] = [fingers[s - 1]!, fingers[s + 1]!];
+  if (below !== 0 && below !== barre) return FLAT + below;
+  return above !== 0 && above !== barre ? TIP + above : NOTHING;
 }
 
 /** A first finger on a lower string can lie across, as long as no open string would be choked on the way. */

@@ -9,7 +9,7 @@ import {
   type Player,
   type Section,
 } from '../form/index';
-import { formatGrip, type Grip } from '../grip/index';
+import { formatGrip, type Fingering, type Grip } from '../grip/index';
 import { placesOf } from '../hits/index';
 import { formatTuning, tuningWords } from '../instrument/index';
 import { pretty } from '../pitch/index';
@@ -74,6 +74,8 @@ export interface SheetCell {
   /** "" or "an eighth early", "a sixteenth early". */
   readonly early: string;
   readonly guess: boolean;
+  /** The player's own fingering; null: the natural one. */
+  readonly fingers: Fingering | null;
 }
 
 export function sheetOf(song: Song, player: Player): Sheet {
@@ -167,6 +169,7 @@ function barOf(
       text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,
       early: earlyWords(push),
       guess: cell.kind !== 'open' && cell.guess,
+      fingers: (cell.kind === 'grip' && cell.fingers) || null,
     })),
     hits: hits === null ? null : placesOf(hits),
     line: line ? sheetSteps(line) : null,

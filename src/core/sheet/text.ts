@@ -1,3 +1,4 @@
+import { formatFingering } from '../grip/index';
 import { noteText } from './line-marks';
 import type { Sheet, SheetBar } from './sheet';
 import { sheetName } from './sheet';
@@ -56,7 +57,12 @@ function system(bars: readonly SheetBar[], sheet: Sheet): string[] {
   const sounds = bars.some((bar) => bar.sound !== null)
     ? [bars.flatMap((bar) => (bar.sound === null ? [] : [`bar ${bar.number}: ${bar.sound}`])).join('   ')]
     : [];
-  return [...sounds, chords, ...tab, ...hits];
+  const fingers = bars.flatMap((bar) =>
+    bar.cells.flatMap(({ text, fingers: own }) =>
+      own ? [`bar ${bar.number}: ${text} with fingers ${formatFingering(own)}`] : [],
+    ),
+  );
+  return [...sounds, ...(fingers.length > 0 ? [fingers.join('   ')] : []), chords, ...tab, ...hits];
 }
 
 interface Columns {

@@ -1,4 +1,4 @@
-import { PLAYERS, type Cell, type Player } from '../form/index';
+import { PLAYERS, regripped, type Cell, type Player } from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, sameGrip, slideGrip, type Grip } from '../grip/index';
 import { openStrings, type Instrument } from '../instrument/index';
 import { moveKey, noteName, parseKey, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
@@ -76,7 +76,7 @@ export function refitSong(song: Song, to: Refit): Refitted {
         }
         if (moved.grip === null) return { kind: 'open' };
         if (!sameGrip(moved.grip, cell.grip)) changed += 1;
-        return { ...cell, grip: moved.grip };
+        return regripped(cell, moved.grip);
       },
       line: (line, player, { bar, pass }) => {
         const task = { from: song.players[player], to: to.players[player], shift, key: newKey };

@@ -1,5 +1,5 @@
 import { PLAYERS, type Bar, type Cell, type Player } from '../form/index';
-import type { Grip } from '../grip/index';
+import type { Fingering, Grip } from '../grip/index';
 import { allowedPlaces, hitsOf, MUTE_TICKS, type Direction } from '../hits/index';
 import { isDead, isSlurred, type LineStep } from '../line/index';
 import { barTicks, type Meter } from '../time/index';
@@ -17,6 +17,8 @@ export interface Strike {
   /** String picked alone, 1 = highest; null when the whole grip is struck. */
   readonly pick: number | null;
   readonly grip: Grip;
+  /** The player's own fingering of it; left out: the natural one. */
+  readonly fingers?: Fingering;
   /** The cell it sounds: bar from 0 and place in that bar's list. */
   readonly cell: { readonly bar: number; readonly index: number };
   /** Where the cell is written to begin, before any push. */
@@ -116,6 +118,7 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
       weak: event.weak,
       pick: event.pick,
       grip: cell.cell.grip,
+      ...(cell.cell.fingers ? { fingers: cell.cell.fingers } : {}),
       cell: { bar: cell.bar, index: cell.index },
       nominal: cell.nominal,
       direction: event.direction,

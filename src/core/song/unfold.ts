@@ -3,6 +3,7 @@ import {
   lineCells,
   OPEN,
   PLAYERS,
+  regripped,
   type Bar,
   type BarPatch,
   type Cell,
@@ -197,11 +198,11 @@ function movedCell(cell: Cell, shift: number, instrument: Rig): Cell {
   const other = shift > 0 ? shift - 12 : shift + 12;
   for (const by of [shift, other]) {
     const slid = slideGrip(cell.grip, by, instrument);
-    if (slid && holdGrip(slid, instrument, instrument.hand).ok) return { ...cell, grip: slid };
+    if (slid && holdGrip(slid, instrument, instrument.hand).ok) return regripped(cell, slid);
     const near = (handFret(cell.grip) ?? 0) + by;
     const pitches = gripPitches(cell.grip, instrument).map((p) => (p + by) as typeof p);
     const anew = refret(pitches, { instrument, hand: instrument.hand, near: Math.max(0, near) });
-    if (anew) return { ...cell, grip: anew };
+    if (anew) return regripped(cell, anew);
   }
   return OPEN;
 }

@@ -156,6 +156,8 @@ function gripWays(context: Ground, players: readonly Player[]): readonly Way[] {
       cell.kind === 'grip'
         ? knowGrip(cell.grip, { instrument: rig, hand: rig.hand, chord: moment.chord })
         : null;
+    if (cell.kind === 'grip' && cell.fingers && finding.kind === 'reach')
+      put(gripCell(cell.grip, { guess: cell.guess }), 'the usual fingers', 'fingers', 0);
     if (known && !('refused' in known)) {
       const close = neighboursOf(known, { chord: moment.chord, instrument: rig, hand: rig.hand });
       for (const one of close) {

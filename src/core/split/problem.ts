@@ -1,6 +1,6 @@
 import { finished } from '../base/index';
 import { PLAYERS, type Cell, type Player, type Section } from '../form/index';
-import { enumerateGrips, gripPitches, knowGrip, type KnownGrip } from '../grip/index';
+import { enumerateGrips, gripPitches, knowGrip, type Fingering, type KnownGrip } from '../grip/index';
 import { parseNote, type ChordSymbol } from '../pitch/index';
 import {
   materialOf,
@@ -256,17 +256,17 @@ export function fixedCandidate(cell: Cell, seat: Pick<Seat, 'instrument' | 'chor
   let byChord = fixed.get(cell.grip);
   if (!byChord) fixed.set(cell.grip, (byChord = new WeakMap()));
   const hit = byChord.get(chord ?? NO_CHORD);
-  if (hit?.rig === instrument) return hit.candidate;
-  const known = knowGrip(cell.grip, { instrument, hand: instrument.hand, chord });
+  if (hit?.rig === instrument && hit.fingers === cell.fingers) return hit.candidate;
+  const known = knowGrip(cell.grip, { instrument, hand: instrument.hand, chord, own: cell.fingers });
   const candidate = candidateOf('refused' in known ? unholdable(cell.grip, seat) : known);
-  byChord.set(chord ?? NO_CHORD, { rig: instrument, candidate });
+  byChord.set(chord ?? NO_CHORD, { rig: instrument, fingers: cell.fingers, candidate });
   return candidate;
 }
 
 const NO_CHORD = {};
 const fixed = new WeakMap<
   KnownGrip['grip'],
-  WeakMap<ChordSymbol | object, { rig: Rig; candidate: Candidate }>
+  WeakMap<ChordSymbol | object, { rig: Rig; fingers: Fingering | undefined; candidate: Candidate }>
 >();
 
 function unholdable(grip: KnownGrip['grip'], { instrument }: Pick<Seat, 'instrument'>): KnownGrip {

@@ -19,7 +19,7 @@ export function strokeSentence(scope: HitsScope, cursor: HitsPlace): string {
   const rig = scope.song.players[player];
   const strings = rig.tuning.length;
   if (strike.step) return `${PLAYER_WORDS[player]}: ${formatStep(strike.step, strings)}, ${direction}`;
-  const held = holdGrip(strike.grip, rig, rig.hand);
+  const held = holdGrip(strike.grip, rig, rig.hand, strike.fingers);
   const crossing = held.ok ? crossingOf(strike.grip, held.value, strike.pick) : null;
   if (strike.pick !== null && held.ok && !crossing)
     return `${PLAYER_WORDS[player]}: string ${strike.pick} is silent in this grip, nothing sounds`;

@@ -1,7 +1,6 @@
-import { Lock, LockOpen } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { gripCell, isLocked, parseCell, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
+import { formatCell, gripCell, isLocked, PLAYER_WORDS, type Cell, type Player } from '../../core/form/index';
 import {
   deviceWords,
   formatGrip,
@@ -17,9 +16,10 @@ import type { Fret } from '../../core/instrument/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/split/index';
 import { ticksToSeconds } from '../../core/time/index';
-import { Button, Menu, useBig, useWidth } from '../../ui/index';
+import { useBig, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
+import { CellActions } from './cell-actions';
 import { findingWords } from './finding-words';
 import { Followers } from './followers';
 import { lookingAt } from './looking';
@@ -38,7 +38,8 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
   const instrument = song.players[player];
   const cell = moment.cells[player];
   const grip = cell.kind === 'grip' ? cell.grip : null;
-  const known = grip ? knowGrip(grip, { instrument, hand: instrument.hand, chord: moment.chord }) : null;
+  const own = cell.kind === 'grip' ? cell.fingers : undefined;
+  const known = grip ? knowGrip(grip, { instrument, hand: instrument.hand, chord: moment.chord, own }) : null;
   const step = cell.kind === 'grip' ? cell.step : undefined;
   const held = known && !('refused' in known) && !step ? known : null;
   const at = addressNow(model, player);
@@ -111,102 +112,6 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
     </section>
   );
 });
-
-function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) {
-  const { desk } = usePorts();
-  const { edit, say } = desk.getState();
-  const player = model.selection.player;
-  const at = addressNow(model, player);
-  const [typed, setTyped] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
-  if (!at) return null;
-  const where = `${PLAYER_WORDS[player]}, bar ${at.bar + 1}`;
-  const put = (next: Cell, label: string) =>
-    edit({ kind: 'setCells', changes: [{ at, cell: next }] }, { label });
-  const locked = isLocked(cell);
-  const again = (grip: string) => {
-    const section = model.song.sections.find((s) => s.name === at.section)!;
-    const wish = { player, kind: 'not', grip } as const;
-    edit(
-      { kind: 'setWishes', section: at.section, wishes: [...section.wishes, wish] },
-      { label: `not ${grip} again for ${PLAYER_WORDS[player]} in ${at.section}` },
-    );
-    void desk.getState().split({ section: at.section, cells: [at] }, { reopen: false });
-  };
-  return (
-    <>
-      <form
-        className="flex items-center gap-1"
-        onSubmit={(e) => {
-          e.preventDefault();
-          const read = parseCell(typed.trim(), model.song.players[player].tuning.length);
-          if (!read.ok) {
-            setWrong(read.error);
-            say(read.error);
-            return;
-          }
-          put(read.value, `${typed.trim()} for ${where}`);
-          setTyped('');
-          setWrong(null);
-        }}
-      >
-        <input
-          aria-label={`Type frets for ${where}`}
-          aria-invalid={wrong !== null}
-          placeholder="type frets"
-          value={typed}
-          onChange={(e) => {
-            setTyped(e.target.value);
-            setWrong(null);
-          }}
-          className="frets w-32 rounded border border-line bg-sheet px-2 py-1"
-        />
-        {wrong && <span className="max-w-72 text-[13px] text-clash">{wrong}</span>}
-      </form>
-      <Button
-        disabled={cell.kind === 'open'}
-        aria-pressed={locked}
-        onClick={() =>
-          cell.kind !== 'open' && put({ ...cell, locked: !locked }, `${locked ? 'unlock' : 'lock'} ${where}`)
-        }
-      >
-        {locked ? <Lock size={16} /> : <LockOpen size={16} />} {locked ? 'Locked' : 'Lock'}
-      </Button>
-      <Button
-        disabled={cell.kind === 'open'}
-        aria-pressed={cell.kind !== 'open' && cell.guess}
-        onClick={() =>
-          cell.kind !== 'open' &&
-          put({ ...cell, guess: !cell.guess }, `${cell.guess ? 'sure of' : 'a guess for'} ${where}`)
-        }
-      >
-        {cell.kind !== 'open' && cell.guess ? '≈ A guess' : 'Sure'}
-      </Button>
-      <Menu
-        label="More"
-        items={[
-          {
-            label: 'Rest here',
-            disabled: cell.kind === 'rest' || locked,
-            onSelect: () => put({ kind: 'rest', locked: false, guess: false }, `rest for ${where}`),
-          },
-          {
-            label: 'Open it',
-            hint: 'For the splitter to choose.',
-            disabled: cell.kind === 'open' || locked,
-            onSelect: () => put({ kind: 'open' }, `open ${where}`),
-          },
-          {
-            label: 'Not this grip again',
-            hint: 'Asked of the whole section; another one is chosen here.',
-            disabled: cell.kind !== 'grip' || locked,
-            onSelect: () => cell.kind === 'grip' && again(formatGrip(cell.grip)),
-          },
-        ]}
-      />
-    </>
-  );
-}
 
 /** What else could be played: by its effect on the band, or close to the grip that is there. */
 function Chips({ model, held }: { model: SplitModel; held: KnownGrip | null }) {
@@ -328,7 +233,7 @@ function stepWords(step: LineStep, strings: number): string {
 
 function describe(cell: Cell): string {
   if (cell.kind === 'open') return 'open: choose below or split the section';
-  return cell.kind === 'rest' ? 'rest' : formatGrip(cell.grip);
+  return cell.kind === 'rest' ? 'rest' : formatCell({ ...cell, locked: false, guess: false });
 }
 
 /** " · " and what the notes are called, unless they are what the chord says. */
@@ -343,7 +248,8 @@ function wayWords(model: SplitModel, player: Player, held: KnownGrip): string {
   const last = before?.cells[player];
   if (!before || last?.kind !== 'grip') return '';
   const instrument = model.song.players[player];
-  const from = knowGrip(last.grip, { instrument, hand: instrument.hand, chord: before.chord });
+  const { hand } = instrument;
+  const from = knowGrip(last.grip, { instrument, hand, chord: before.chord, own: last.fingers });
   if ('refused' in from || formatGrip(last.grip) === formatGrip(held.grip)) return ' · hand stays';
   const way = wayBetween(from, held, instrument);
   const seconds = ticksToSeconds(before.ticks, model.playing.tempo);
