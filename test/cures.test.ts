@@ -74,6 +74,75 @@ describe('ways out of a finding', () => {
     expect(of('delay', 'a quarter delay').some((w) => /delay off|early/.test(w))).to.equal(true);
   });
 
+  // What a bandmate would say first (common practice).
+  it('name the same sort of grip on the right chord, with the change where it was held over', () => {
+    const early = song(
+      'guitar1: gain 7\nguitar2: gain 7',
+      'chords | Eb | Bb |\nguitar1 | x688xx | x133xx |\nguitar2 | x133xx | . |\nbass | x6xx | x1xx |',
+    );
+    expect(words(early, 'other-chord')).to.include('Guitar 2: root·fifth·octave x688xx');
+    const held = song(
+      'guitar2: gain 2',
+      'chords | D | G |\nguitar1 | x57775 | 320003 |\nguitar2 | x-x-x-11-10-10 | . |\nbass | x5xx | 3xxx |',
+    );
+    const cure = curesFor(
+      held,
+      warned(held).find((f) => f.kind === 'other-chord')!,
+    )[0]!;
+    expect(cure.words).to.match(/^Guitar 2: triad .* with the change$/);
+    const after = applyEdit(held, cure.edit);
+    expect(writeChart(after)).to.match(/guitar2 .*\| x-x-x-11-10-10 \| \S+/);
+    expect(warned(after).filter((f) => f.kind === 'other-chord')).to.deep.equal([]);
+  });
+
+  it('move several players together who are wrong together', () => {
+    const low = song(
+      'guitar1: gain 8\nguitar2: gain 8',
+      'chords | E5 | F#5 |\nguitar1 | x799xx | 133xxx |\nguitar2 | x799xx | 133xxx |\nbass | x7xx | 2xxx |',
+    );
+    expect(words(low, 'other-chord')[0]).to.equal(
+      'Guitar 1: root·fifth·octave 244xxx; Guitar 2: root·fifth·octave 244xxx',
+    );
+  });
+
+  it('bring the tone that nobody has, and never by falling silent', () => {
+    const minor = song(
+      'guitar1: gain 8\nguitar2: gain 7',
+      'chords | C | Cm |\nguitar1 | x355xx | . |\nguitar2 | x-3-x-5-x-x | . |\nbass | x3xx | . |',
+    );
+    const list = words(minor, 'unheard-third');
+    expect(list.length).to.be.greaterThan(0);
+    expect(list.join()).to.not.match(/rest|fewer/);
+  });
+
+  it('turn a note of a line to the chord, and a line an octave away from the voice', () => {
+    const sour = song(
+      'guitar1: gain 3',
+      'chords | E |\nguitar1 | 022100 |\nguitar2 line | 6@2 . . . . . . . |\nbass | 0xxx |',
+    );
+    expect(words(sour, 'rub')[0]).to.equal('Guitar 2: that note a semitone lower');
+    const busy = song(
+      'voice: A3-E5',
+      'chords | F |\nvoice | ~~~~~~~~ |\nguitar1 | r |\nguitar2 line | 5@1 6@2 5@2 . 6@2 5@1 8@1 5@1 |\nbass | 1xxx |',
+    );
+    expect(words(busy, 'voice')).to.include('Guitar 2: the line an octave down');
+    expect(words(busy, 'voice')).to.include('Guitar 2 waits until the voice rests');
+  });
+
+  it('play a line where it is nearer, pick a string that is held, and leave the last stroke out for the way', () => {
+    const wide = song(
+      '',
+      'chords | F |\nguitar1 line | 1@5 5@4 1@5 5@4 1@5 5@4 1@5 5@4 1@5 5@4 1@5 5@4 1@5 5@4 1@5 5@4 |\nguitar2 | r |\nbass | 1xxx |',
+    );
+    const at170 = applyEdit(wide, { kind: 'replace', song: { ...wide, tempo: 170 } });
+    expect(words(at170, 'reach')).to.include('Guitar 1: the same notes in another place of the neck');
+    const pick = song(
+      'guitar1: gain 1',
+      'chords | D |\nguitar1 | xx0232 |\nguitar1 hits | 6-3-2-3- |\nguitar2 | r |\nbass | x5xx |',
+    );
+    expect(words(pick, 'empty-string')[0]).to.equal('Guitar 1 picks string 4 there');
+  });
+
   it('make a push common by moving strokes that are written, and leave it the same way', () => {
     const before = song(
       '',

@@ -4,6 +4,7 @@ import { barsOnPass, gripCell, isLocked, PLAYER_WORDS, PLAYERS, type Cell, type 
 import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf } from '../grip/index';
 import {
   applyEdit,
+  cellPitches,
   momentIndexAt,
   momentsOf,
   materialOf,
@@ -11,10 +12,22 @@ import {
   type Edit,
   type Song,
 } from '../song/index';
+import { belongs, pitchClass } from '../pitch/index';
 import { barTicks } from '../time/index';
 import { otherChoices, wordsFor } from './alternatives';
+import { chordWays, toneWays } from './chord-cures';
 import { differenceOf, troubleOf, type Effect } from './effect';
-import { buriedWays, delayWays, flamWays, pushWays, shiftWays, silenceBefore, stopWays } from './hand-cures';
+import {
+  buriedWays,
+  delayWays,
+  flamWays,
+  pickWays,
+  pushWays,
+  shiftWays,
+  silenceBefore,
+  stopWays,
+} from './hand-cures';
+import { elsewhereWays, noteWays, octaveWays } from './line-cures';
 import { addressOf } from './problem';
 import { RightHands } from './right-hand';
 import { add, type Ground, type Way } from './way';
@@ -55,8 +68,11 @@ export function* curesInSteps(
     tried.push({ way, effect, rank: trouble + way.far });
   }
   tried.sort((a, b) => a.rank - b.rank);
-  const firsts = tried.filter((t, i) => tried.findIndex((u) => u.way.sort === t.way.sort) === i);
-  const rest = tried.filter((t) => !firsts.includes(t));
+  // The same change by two names is offered by the better one.
+  const edits = tried.map((t) => JSON.stringify(t.way.edit));
+  const different = tried.filter((_, i) => edits.indexOf(edits[i]!) === i);
+  const firsts = different.filter((t, i) => different.findIndex((u) => u.way.sort === t.way.sort) === i);
+  const rest = different.filter((t) => !firsts.includes(t));
   // What brings more trouble than it takes away is offered only when there is nothing better.
   const worth = [...firsts, ...rest].filter((t) => troubleOf(t.effect.brings) < troubleOf(t.effect.cures));
   const list = worth.length >= 2 ? worth : [...firsts, ...rest];
@@ -120,18 +136,52 @@ function waysAt(song: Song, f: Finding): readonly Way[] {
     case 'delay':
       return [...delayWays(context), ...gripWays(context, f.players)];
     case 'voice':
-      return [...voiceWays(context), ...gripWays(context, f.players)];
+      return [
+        ...f.players.flatMap((player) => octaveWays(context, player)),
+        ...voiceWays(context),
+        ...gripWays(context, f.players),
+      ];
     case 'shift':
-      return [...gripWays(context, f.players), ...shiftWays(context)];
+      return [...shiftWays(context), ...elsewhereWays(context, f.players), ...gripWays(context, f.players)];
     case 'gain':
       return [...(section.bars.length > WIDEST ? [] : soundWays(context)), ...gripWays(context, f.players)];
+    case 'other-chord':
+    case 'wrong-bass':
+    case 'rub':
+      return [
+        ...chordWays(context, f.players),
+        ...noteWays(context, f.players),
+        ...gripWays(context, f.players),
+      ];
+    case 'empty-string':
+      return [...pickWays(context), ...gripWays(context, f.players)];
+    case 'reach':
+      return [...elsewhereWays(context, f.players), ...gripWays(context, f.players)];
     case 'missing-tone':
     case 'unheard-third':
     case 'missing-third':
-      return gripWays(context, PLAYERS);
+      return missingWays(context);
     default:
       return gripWays(context, f.players);
   }
+}
+
+/** Out of a tone that nobody has: what brings a tone of the chord that nobody had. */
+function missingWays(ground: Ground): readonly Way[] {
+  const { song, finding, moments } = ground;
+  const moment = moments[momentIndexAt(moments, finding.from)];
+  const chord = moment?.chord;
+  if (!moment || !chord) return [];
+  const had = new Set(PLAYERS.flatMap((player) => tonesIn(moment.cells[player], song.players[player])));
+  const isNew = (pc: number) => belongs(chord, pc) && !had.has(pc);
+  const brings = ({ edit }: Way) =>
+    edit.kind !== 'setCells' ||
+    edit.changes.some(({ at, cell }) => tonesIn(cell, song.players[at.player]).some(isNew));
+  return [...toneWays(ground, isNew), ...gripWays(ground, PLAYERS).filter(brings)];
+}
+
+function tonesIn(cell: Cell, rig: Song['players'][Player]): readonly number[] {
+  return cell.kind === 'grip' ? cellPitches(cell, rig).map((p) => pitchClass(p)) : [];
 }
 
 /** Other grips for the players' cells at the finding: what fits best, and what lies close by; a rest last. */

@@ -185,6 +185,31 @@ export function silenceBefore({ finding, strikes, hands }: Ground): readonly Way
   });
 }
 
+/** A picked string that the grip does not hold: the nearest one that it does, wherever that is picked under this grip. */
+export function pickWays({ finding, strikes, hands }: Ground): readonly Way[] {
+  const [player] = finding.players;
+  const first = player && strikes[player].find((s) => s.at >= finding.from && s.pick !== null);
+  if (!player || !first) return [];
+  const { grip, cell } = first;
+  const held = grip.flatMap((fret, s) => (fret === null ? [] : [grip.length - s]));
+  const ways: Way[] = [];
+  const nearest = (pick: number) => [...held].sort((a, b) => Math.abs(a - pick) - Math.abs(b - pick))[0];
+  const instead = nearest(first.pick!);
+  const h = hands();
+  const missed = strikes[player].filter(
+    (s) =>
+      s.pick !== null &&
+      s.cell.bar === cell.bar &&
+      s.cell.index === cell.index &&
+      grip[grip.length - s.pick] === null,
+  );
+  if (instead !== undefined && missed.every((s) => h.put(player, s.at, `${nearest(s.pick!)}`))) {
+    const what = `${PLAYER_WORDS[player]} picks string ${instead} there`;
+    add(ways, h, { words: what, sort: 'pick', far: -0.1 });
+  }
+  return ways;
+}
+
 /** Repeats over a change: delay off or shorter for the section, or stopping early. */
 export function delayWays({ song, material, finding, strikes, hands, moments }: Ground): readonly Way[] {
   const moment = moments[momentIndexAt(moments, finding.from)];
@@ -197,7 +222,16 @@ export function delayWays({ song, material, finding, strikes, hands, moments }: 
     kind: 'useSound',
     change: { section, pass: finding.pass, player, bar: null, use: { ...sounds, delay } },
   });
+  const bars = barsOnPass(material.section, finding.pass);
+  // The repeats are of what was struck here or a bar before.
+  const offIn = [moment.bar, moment.bar - 1].filter((bar) => bars[bar] !== undefined);
   const ways: Way[] = [
+    ...offIn.map((bar): Way => {
+      const use = { ...bars[bar]!.sounds?.[player], delay: null };
+      const change = { section, pass: finding.pass, player, bar, use };
+      const words = `${PLAYER_WORDS[player]}: delay off in bar ${bar + 1}`;
+      return { words, edit: { kind: 'useSound', change }, sort: 'off here', far: 0.1 };
+    }),
     {
       words: `${PLAYER_WORDS[player]}: delay off in ${section}`,
       edit: turned(null),
@@ -246,7 +280,7 @@ export function shiftWays({ finding, strikes, hands }: Ground): readonly Way[] {
     const edit = h.edit();
     const strokes = i === 0 ? 'the last stroke' : `the last ${i + 1} strokes`;
     const what = `${PLAYER_WORDS[player]} leaves ${strokes} before it out`;
-    if (edit) ways.push({ words: what, edit, sort: 'time', far: 0.2 + 0.2 * i });
+    if (edit) ways.push({ words: what, edit, sort: 'time', far: 0.2 * i - 0.1 });
   }
   return ways;
 }
