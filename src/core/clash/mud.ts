@@ -28,6 +28,17 @@ function scoreOf(
   return score;
 }
 
+/** The lowest note from which an interval stays clear, on this instrument with this gain. */
+function limitOf(
+  interval: number,
+  { clear, isBass, gain }: { clear: Midi; isBass: boolean; gain: number },
+): Midi {
+  if (isBass && interval > 12) return (clear - BASS_COMPOUND_LOWER) as Midi;
+  if (isBass && interval === 7) return BASS_FIFTH_CLEAR as Midi;
+  const isThird = interval === 3 || interval === 4;
+  return !isBass && isThird && gain <= EDGE_GAIN ? (Math.min(clear, OPEN_G) as Midi) : clear;
+}
+
 const BASS_FIFTH = 0.7;
 /** D2: from here up a bass's own fifth is clear. */
 const BASS_FIFTH_CLEAR = 38;
@@ -47,14 +58,7 @@ export function mudOf(pitches: readonly Midi[], of: { isBass: boolean; gain: num
       if (!isBass && (bare || high - low === 5) && (high - low) % 12 === 5) continue;
       const clear = lowestClear(high - low);
       if (clear === null) continue;
-      const limit = (
-        isBass && high - low > 12
-          ? clear - BASS_COMPOUND_LOWER
-          : isBass && high - low === 7
-            ? BASS_FIFTH_CLEAR
-            : clear
-      ) as Midi;
-      if (!isBass && of.gain <= EDGE_GAIN && low >= OPEN_G && [3, 4].includes(high - low)) continue;
+      const limit = limitOf(high - low, { clear, isBass, gain: of.gain });
       const score = scoreOf(limit - low, { isBass, of, isFifth: high - low === 7, bare });
       if (score > 0 && (worst === null || score > worst.score)) worst = { score, low, high, limit };
     }

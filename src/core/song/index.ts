@@ -51,7 +51,7 @@ export {
   type Touch,
 } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
-export { bandTuning, namedAsFretted, namedAsSounding } from './names-as';
+export { bandTuning, meantAsFretted, namedAsFretted, namedAsSounding } from './names-as';
 export { rigIn, soundNameIn, soundWords, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';

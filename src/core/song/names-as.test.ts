@@ -79,4 +79,39 @@ describe('names as fretted', () => {
     expect(bandTuning(song('guitar1: tuning Eb Ab Db Gb Bb Eb\n== A ==\nchords | Dm |\n'))).to.equal(0);
     expect(namedAsFretted(song('== A ==\nchords | Dm |\n'))).to.equal(null);
   });
+
+  // A band that tunes down and names what it frets: common practice.
+  const TUNED = `key: Am
+guitar1: tuning Eb Ab Db Gb Bb Eb; gain 2
+guitar2: tuning Eb Ab Db Gb Bb Eb; gain 2
+bass: tuning Eb Ab Db Gb
+== A ==
+chords | Am | F | C | G |
+guitar1 | x02210 | 133211 | x32010 | 320003 |
+guitar2 | r | . | . | . |
+bass | x0xx | 1xxx | x3xx | 3xxx |
+`;
+
+  it('are understood where a tuned-down band writes them so, and judged as they sound', () => {
+    const s = song(TUNED);
+    expect(s.down).to.equal(1);
+    expect(s.players.guitar1.tuning[0]).to.equal('E2');
+    expect(songFindings(s).filter((f) => f.level !== 'note')).to.deep.equal([]);
+    const first = timelineFrom(s, { playing: 0, pass: 1, moment: 0 }).strokes[0]!;
+    expect(first.pitches[0]).to.equal(44);
+    expect(writeChart(s)).to.include('down: 1');
+    expect(song(writeChart(s))).to.deep.equal(s);
+  });
+
+  it('are not, where the grips say otherwise, nothing tells, or it is said', () => {
+    const sounding = song(SOUNDING);
+    expect(sounding.down).to.equal(undefined);
+    expect(writeChart(sounding)).to.include('down: 0');
+    expect(song(writeChart(sounding))).to.deep.equal(sounding);
+    const open = song(TUNED.replace(/^(guitar1|guitar2|bass) \|.*$/gm, '$1 | ? | ? | ? | ? |'));
+    expect(open.down).to.equal(undefined);
+    const said = song(`down: 0\n${TUNED}`);
+    expect(said.down).to.equal(undefined);
+    expect(song(writeChart(said))).to.deep.equal(said);
+  });
 });

@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { formatGrip } from '../../core/grip/index';
 import { formatTuning, openStrings } from '../../core/instrument/index';
 import { parseKey, pretty } from '../../core/pitch/index';
 import {
   applyEdit,
+  bandTuning,
   namedAsFretted,
   namedAsSounding,
   refitSong,
@@ -23,6 +24,7 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
   const { desk } = usePorts();
   const [key, setKey] = useState(song.key);
   const [keep, setKeep] = useState<'pitches' | 'shapes'>('pitches');
+  const [isFretted, setIsFretted] = useState(true);
   const [drafts, setDrafts] = useState<Record<Player, RigDraft>>({
     guitar1: draftOf(song.players.guitar1, formatTuning(song.players.guitar1)),
     guitar2: draftOf(song.players.guitar2, formatTuning(song.players.guitar2)),
@@ -60,9 +62,12 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
     done !== null &&
     done.song.key === song.key &&
     JSON.stringify(done.song.players) === JSON.stringify(song.players);
+  // A whole band that is tuned down speaks of what it frets, unless it says otherwise.
+  const fretted = done && bandTuning(done.song) !== bandTuning(song) ? namedAsFretted(done.song) : null;
   const apply = () => {
     if (!done) return;
-    desk.getState().edit({ kind: 'replace', song: done.song }, { label: moveLabel(song, done) });
+    const next = isFretted && fretted ? fretted : done.song;
+    desk.getState().edit({ kind: 'replace', song: next }, { label: moveLabel(song, done) });
     onClose();
   };
   return (
@@ -98,12 +103,23 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
         {retuned && (
           <fieldset className="flex flex-wrap gap-x-4 gap-y-1 border-t border-line pt-2">
             <legend className="pr-2 font-bold">What is already fretted</legend>
-            <Keep value="pitches" now={keep} onChoose={setKeep}>
+            <Choose name="keep" checked={keep === 'pitches'} onChoose={() => setKeep('pitches')}>
               keeps its sound: new shapes are found
-            </Keep>
-            <Keep value="shapes" now={keep} onChoose={setKeep}>
+            </Choose>
+            <Choose name="keep" checked={keep === 'shapes'} onChoose={() => setKeep('shapes')}>
               keeps its shapes: the sound moves
-            </Keep>
+            </Choose>
+          </fieldset>
+        )}
+        {done && fretted && (
+          <fieldset className="flex flex-wrap gap-x-4 gap-y-1 border-t border-line pt-2">
+            <legend className="pr-2 font-bold">The whole band is tuned down: names are</legend>
+            <Choose name="names" checked={isFretted} onChoose={() => setIsFretted(true)}>
+              as fretted: {pretty(fretted.key)}, sounding {downWords(fretted.down!)} lower
+            </Choose>
+            <Choose name="names" checked={!isFretted} onChoose={() => setIsFretted(false)}>
+              as it sounds: {pretty(done.song.key)}
+            </Choose>
           </fieldset>
         )}
         {done && !isSame && <Outcome song={song} done={done} />}
@@ -151,26 +167,25 @@ function withEdit(song: Song, edit: Edit): Song {
   return JSON.stringify(next.players) === JSON.stringify(song.players) ? song : next;
 }
 
-function Keep({
-  value,
-  now,
+/** "a semitone", "3 semitones". */
+function downWords(semitones: number): string {
+  return semitones === 1 ? 'a semitone' : `${semitones} semitones`;
+}
+
+function Choose({
+  name,
+  checked,
   onChoose,
   children,
 }: {
-  value: 'pitches' | 'shapes';
-  now: string;
-  onChoose: (value: 'pitches' | 'shapes') => void;
-  children: string;
+  name: string;
+  checked: boolean;
+  onChoose: () => void;
+  children: ReactNode;
 }) {
   return (
     <label className="flex items-center gap-2">
-      <input
-        type="radio"
-        name="keep"
-        value={value}
-        checked={now === value}
-        onChange={() => onChoose(value)}
-      />
+      <input type="radio" name={name} checked={checked} onChange={onChoose} />
       {children}
     </label>
   );

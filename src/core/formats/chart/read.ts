@@ -1,7 +1,14 @@
 import { problemAt, type Problem } from '../../base/index';
 import { parseNamedPlan, type FormEntry, type Player, type Section } from '../../form/index';
 import { parseKey, parseRange } from '../../pitch/index';
-import { cleanTitle, DOWN_RANGE, emptySong, inPlayedOrder, type Song } from '../../song/index';
+import {
+  cleanTitle,
+  DOWN_RANGE,
+  emptySong,
+  inPlayedOrder,
+  meantAsFretted,
+  type Song,
+} from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
 import { readSectionHeader, withAsked, type Band } from './header';
 import { readKeep } from './read-keep';
@@ -54,6 +61,7 @@ function readWith(text: string, memo: Memo): ChartRead {
   let song = emptySong('Untitled');
   const blocks: Block[] = [];
   const kept: { text: string; line: number }[] = [];
+  let isDownSaid = false;
   text.split(/\r\n|\n|\r/).forEach((raw, i) => {
     const line = i + 1;
     const trimmed = raw.trim();
@@ -63,7 +71,10 @@ function readWith(text: string, memo: Memo): ChartRead {
     } else if (trimmed.startsWith('=='))
       blocks.push({ header: { text: raw, line }, lines: [], firstLine: line + 1 });
     else if (blocks.length > 0) blocks.at(-1)!.lines.push(raw);
-    else if (trimmed !== '') song = readHeaderLine(song, raw, line, problems);
+    else if (trimmed !== '') {
+      isDownSaid ||= /^down\s*:/.test(trimmed);
+      song = readHeaderLine(song, raw, line, problems);
+    }
   });
 
   const band = bandOf(song);
@@ -140,6 +151,7 @@ function readWith(text: string, memo: Memo): ChartRead {
     sections.set(name, withAsked(known, hasRows ? header.asked : later));
   }
   song = inPlayedOrder({ ...song, sections: [...sections.values()], form });
+  if (!isDownSaid) song = meantAsFretted(song) ?? song;
   const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, { raw, line }, problems) ?? []);
   if (keeps.length > 0) song = { ...song, kept: keeps };
   return { song, problems: problems.sort((a, b) => a.line - b.line || a.column - b.column) };

@@ -13,7 +13,14 @@ import {
   type Variant,
 } from '../../form/index';
 import { formatLine } from '../../line/index';
-import { cleanReason, meterOf, sectionsByName, type KeptFinding, type Song } from '../../song/index';
+import {
+  bandTuning,
+  cleanReason,
+  meterOf,
+  sectionsByName,
+  type KeptFinding,
+  type Song,
+} from '../../song/index';
 import { barTicks, formatMeter, type Meter } from '../../time/index';
 import { writeHeader } from './header';
 import { writeInstrument } from './settings';
@@ -30,7 +37,7 @@ export function writeChart(song: Song): string {
     `tempo: ${song.tempo}`,
     `meter: ${formatMeter(song.meter)}`,
     ...(song.voice ? [`voice: ${song.voice[0]}-${song.voice[1]}`] : []),
-    ...(song.down === undefined ? [] : [`down: ${song.down}`]),
+    ...downLine(song),
     ...(song.plans ? [`plans: ${song.plans.map(formatNamedPlan).join('; ')}`] : []),
     ...PLAYERS.map((p) => `${p}: ${writeInstrument(song.players[p])}`),
   ];
@@ -57,6 +64,12 @@ export function writeChart(song: Song): string {
   }
   if (song.kept.length > 0) lines.push('', ...song.kept.map(writeKept));
   return `${lines.join('\n')}\n`;
+}
+
+/** How far below its names the song sounds; that it does not is said where the band is tuned down alike. */
+function downLine(song: Song): readonly string[] {
+  if (song.down !== undefined) return [`down: ${song.down}`];
+  return bandTuning(song) > 0 ? ['down: 0'] : [];
 }
 
 interface Ground {
