@@ -104,4 +104,65 @@ describe('sounds and causes, in Chromium', () => {
     await sees(page, 'in Verse');
     expect(complaints).to.deep.equal([]);
   });
+
+  it('a sound by its key and by the finder', async () => {
+    const { page, complaints } = await app.open();
+    await importText(page, 'gate.txt', WALL.replace('gain 8', 'gain 8; sound hush = gain 1'));
+    await openSong(page, 'Copper Gate');
+    await sees(page, 'gain 8');
+    await page.keyboard.press('g');
+    await sees(page, 'Sound of Guitar 1');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    await page.keyboard.press('/');
+    await page.keyboard.type('sound hush');
+    await page.keyboard.press('Enter');
+    await sees(page, 'hush · gain 1');
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('fingers of one’s own by the menu, typed with the frets, on the sheet', async () => {
+    const { page, complaints } = await app.open();
+    await open(page);
+    await press(page, 'Fingers');
+    await page.locator('[role="menuitem"] ::-p-text(13341)').click();
+    await sees(page, 'x57775(13341)');
+    await press(page, 'Fingers 13341');
+    await page.locator('[role="menuitem"] ::-p-text(The usual ones)').click();
+    await page.waitForFunction(() => !document.body.innerText.includes('x57775('));
+    const frets = await page.waitForSelector('[aria-label^="Type frets for Guitar 1"]');
+    await frets!.type('x57775(1111)');
+    await page.keyboard.press('Enter');
+    await sees(page, 'x57775 frets 5 strings, so 5 fingers are named');
+    await frets!.click({ count: 3 });
+    await frets!.type('x57775(12341)');
+    await page.keyboard.press('Enter');
+    await sees(page, 'x57775(12341)');
+    await goTo(page, 'Sheets');
+    await page.waitForSelector('[aria-label*="x57775 with fingers 12341"]');
+    expect(complaints).to.deep.equal([]);
+  });
+
+  it('a band that tunes down goes on calling chords as it frets them', async () => {
+    const { page, complaints } = await app.open();
+    await open(page);
+    await press(page, 'Key, instruments and hands');
+    const down = { 'Guitar 1': 'Eb Ab Db Gb Bb Eb', 'Guitar 2': 'Eb Ab Db Gb Bb Eb', Bass: 'Eb Ab Db Gb' };
+    const legends = await page.$$('[role="dialog"] fieldset');
+    for (const [i, tuning] of Object.values(down).entries()) {
+      const field = (await legends[i]!.$('input'))!;
+      await field.click({ count: 3 });
+      await field.type(tuning);
+    }
+    await page.locator('[role="dialog"] label ::-p-text(keeps its shapes)').click();
+    await sees(page, 'as fretted: D, sounding a semitone lower');
+    await press(page, 'Take it');
+    await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
+    await goTo(page, 'Chart');
+    await page.waitForFunction(() => {
+      const now = document.body.innerText;
+      return now.includes('down: 1') && now.includes('key: D') && now.includes('x57775');
+    });
+    expect(complaints).to.deep.equal([]);
+  });
 });

@@ -1,5 +1,5 @@
-import { PLAN_NAMES } from '../../core/form/index';
-import { applyEdit } from '../../core/song/index';
+import { PLAN_NAMES, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
+import { applyEdit, soundWords } from '../../core/song/index';
 import { foldGuitars, PLANS } from '../../core/split/index';
 import type { DeskState } from '../../store/index';
 import { exportSong } from '../export-song';
@@ -7,7 +7,7 @@ import { KEYS, pressKey, type KeyDoes } from './keys';
 import type { SplitModel } from './model';
 
 /** What can be opened above the Split screen. */
-export type Opened = 'help' | 'finder' | 'plan' | 'ways' | 'wishes' | 'tab' | 'versions';
+export type Opened = 'help' | 'finder' | 'plan' | 'ways' | 'wishes' | 'tab' | 'versions' | 'sound';
 
 /** Something that can be done, by name. */
 export interface Command {
@@ -138,6 +138,7 @@ export function allCommands(context: Context): readonly Command[] {
             ),
         }))
       : []),
+    ...soundCommands(context),
     ...model.playings.map((p, i) => ({
       name: `Go to ${p.section.name}${p.first ? '' : `, bar ${p.firstBar + 1} of the song`}`,
       run: () => desk.select({ playing: i, pass: 1, moment: 0 }),
@@ -156,6 +157,26 @@ export function allCommands(context: Context): readonly Command[] {
     { name: 'Export chart text (.txt)', run: () => exportSong(model.song, 'txt') },
     { name: 'All keys', key: '?', run: () => open('help') },
   ];
+}
+
+/** Each named sound of each player, for the section. */
+function soundCommands({ model, desk }: Context): readonly Command[] {
+  if (!model.editable) return [];
+  const { song, playing, selection } = model;
+  const section = playing.section.name;
+  return PLAYERS.flatMap((player) =>
+    (song.players[player].sounds ?? []).map((sound): Command => {
+      const change = { section, pass: selection.pass, times: playing.entry.times, player, bar: null };
+      const label = `${PLAYER_WORDS[player]}: sound ${sound.name} in ${section}`;
+      const words = soundWords({ ...song.players[player], ...sound });
+      return {
+        name: label,
+        hint: words,
+        run: () =>
+          desk.edit({ kind: 'useSound', change: { ...change, use: { sound: sound.name } } }, { label }),
+      };
+    }),
+  );
 }
 
 function sentence(words: string): string {

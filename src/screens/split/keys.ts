@@ -19,6 +19,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
   ['space', 'play from here, or stop'],
   ['p', 'choose or tune the plan'],
+  ['g', 'gain and sound of the player, in the section or the bar'],
   ['v', 'versions: keep this split, compare, go back'],
   ['t', 'paste tab from this bar on'],
   ['/', 'find a command'],
@@ -29,7 +30,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
 export interface KeyDoes {
   readonly desk: DeskActions;
   readonly onKeep: (id: string) => void;
-  readonly onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab') => void;
+  readonly onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound') => void;
   readonly onPlay: () => void;
 }
 
@@ -128,7 +129,8 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       return true;
     case 'p':
     case 't':
-      if (model.editable) onOpen(key === 'p' ? 'plan' : 'tab');
+    case 'g':
+      if (model.editable) onOpen(key === 'p' ? 'plan' : key === 't' ? 'tab' : 'sound');
       else desk.say('This section follows another one; change that');
       return true;
     case 'v':

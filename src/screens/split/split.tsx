@@ -34,7 +34,9 @@ export function Split() {
   const [sounding, setSounding] = useState<Player | null>(null);
   const navigate = useNavigate();
   const { isPlaying, toggle } = usePlaying();
-  const does = { desk: desk.getState(), onKeep: setKeeping, onOpen: open, onPlay: toggle };
+  const onOpen = (what: Opened) =>
+    what === 'sound' ? setSounding(model?.selection.player ?? null) : open(what);
+  const does = { desk: desk.getState(), onKeep: setKeeping, onOpen, onPlay: toggle };
   useSingleKeys((key) => model !== null && pressKey(key, model, does));
   // What is played on follows at once; ladder and findings a breath later, in a task of their own.
   const deferred = useDeferredValue(model);
@@ -57,7 +59,7 @@ export function Split() {
     model,
     desk: desk.getState(),
     does,
-    open,
+    open: onOpen,
     goTo: (screen: string) => void navigate(screen === '/' ? '/' : `/song/${id}/${screen}`),
   };
   return (
