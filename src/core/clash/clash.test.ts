@@ -260,4 +260,20 @@ keep: Verse bar 1 rub guitar1 guitar2 "the bite"
       { seed: SEED, numRuns: 60 },
     );
   });
+
+  it('sees what goes missing on a later pass under a chord that begins in a bar as before, and says the rest once', () => {
+    const { song: read } = readChart(`key: C
+guitar1: gain 1
+== A == x2
+chords | G7 | . | C |
+guitar1 | 320003 | 320001 | 355xxx |
+guitar2 | r | . | . |
+bass | 3xxx | . | x3xx |
+-- pass 2: bar 2 --
+guitar1 | 320003 |
+`);
+    const said = songFindings(read).map((f) => `${f.pass} ${f.bar} ${f.kind}`);
+    expect(said).to.include('2 1 missing-tone');
+    expect(said.filter((line) => line.startsWith('2 '))).to.deep.equal(['2 1 missing-tone']);
+  });
 });

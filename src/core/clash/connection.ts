@@ -13,7 +13,7 @@ import { placesOf } from '../hits/index';
 import { unfold, type Playing, type Song } from '../song/index';
 import { barTicks, ticksToSeconds, type Meter } from '../time/index';
 import type { Finding } from './finding';
-import { overTime, placed, voiceOf } from './findings';
+import { overTime, placed, voiceOf } from './pass-findings';
 import { keeps, keptAt } from './keeping';
 import { factsOf, stageOf } from './stage';
 

@@ -1,0 +1,93 @@
+import { PLAYER_WORDS, PLAYERS, type Cell, type Player } from '../form/index';
+import { formatFingering, holdGrip, missingFret } from '../grip/index';
+import type { Midi } from '../pitch/index';
+import type { Moment, Song } from '../song/index';
+import { judge } from './judge';
+import type { Judgement } from './judgement';
+import { sceneAt, type MomentPlace, type SceneGround } from './scene-at';
+import { factsOf } from './stage';
+import { openPlayers } from './tones';
+
+/** Whether the hand can do what a cell asks, apart from the others; of lines see run.ts. */
+export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'>): readonly Judgement[] {
+  if (cell.kind !== 'grip' || cell.step) return [];
+  const instrument = song.players[player];
+  const base = { players: [player], pitches: [], score: 1, level: 'clash' } as const;
+  const { hold, reach } = factsOf(cell, instrument);
+  const who = PLAYER_WORDS[player];
+  const missing = missingFret(cell.grip, instrument);
+  if (missing) {
+    const last = instrument.frets - instrument.capo;
+    const text = `${who}: fret ${missing.fret} is not there, this neck ends at ${last}.`;
+    return [{ ...base, kind: 'range', text }];
+  }
+  if (reach === 'ease') return [];
+  const refused = holdGrip(cell.grip, instrument, instrument.hand, cell.fingers);
+  const own = cell.fingers ? ` with your fingers ${formatFingering(cell.fingers)}` : '';
+  const why = refused.ok ? '' : refused.error;
+  if (hold === null || reach === 'out')
+    return [{ ...base, kind: 'reach', text: `${who} cannot hold this${own}: ${why}.` }];
+  return [{ ...base, kind: 'reach', text: `${who}: a stretch${own}, ${why}.`, level: 'watch', score: 0.6 }];
+}
+
+/** The same bars come again and again: what was said of the same sounds is not worked out twice. */
+export function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): readonly Judgement[] {
+  let known = judged.get(song.players);
+  if (!known) judged.set(song.players, (known = new Map()));
+  const moment = place.moments[place.index]!;
+  const scene = sceneAt(song, place, ground);
+  let id = `${ground.key.text} ${song.down ?? 0} ${moment.chordText} ${scene.complete} ${moment.ticks}`;
+  for (const part of scene.parts) {
+    const { player, pitches, soundTicks, totalTicks, touch, gain, standTicks } = part;
+    const { moving, figure, dirtMeant, isLine } = part;
+    const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}${isLine ? 'l' : ''} ${touch}`;
+    id += `|${player} ${textOf(pitches)} ${soundTicks} ${totalTicks} ${gain} ${standTicks} ${flags}`;
+  }
+  for (const pair of PAIRS) id += ` ${moment.overlapTicks[pair]}`;
+  for (const stay of Object.values(scene.stays ?? {})) id += ` ${stay.ticks}_${stay.heard}_${stay.through}`;
+  let list = known.get(id);
+  if (!list) {
+    list = judge(scene);
+    if (known.size >= MOST_JUDGED) known.clear();
+    known.set(id, list);
+  }
+  return list;
+}
+
+const PAIRS = ['guitar1 guitar2', 'guitar1 bass', 'guitar2 bass'] as const;
+
+/** Written out once for each list. */
+function textOf(pitches: readonly Midi[]): string {
+  let text = texts.get(pitches);
+  if (text === undefined) texts.set(pitches, (text = pitches.join('_')));
+  return text;
+}
+
+const texts = new WeakMap<readonly Midi[], string>();
+
+/** Players whose cell is still open where it is written. */
+export function openAt(moments: readonly Moment[], index: number): readonly Judgement[] {
+  const { cells } = moments[index]!;
+  return openPlayers(
+    PLAYERS.filter((player) => cells[player].kind === 'open' && startsHere(moments, index, player)),
+  );
+}
+
+const MOST_JUDGED = 4000;
+
+const judged = new WeakMap<Song['players'], Map<string, readonly Judgement[]>>();
+
+export function handsAt(song: Song, moments: readonly Moment[], index: number): readonly Judgement[] {
+  const moment = moments[index]!;
+  return PLAYERS.flatMap((player) =>
+    moment.places[player]?.bar === moment.bar && startsHere(moments, index, player)
+      ? judgeHand(player, moment.cells[player], song)
+      : [],
+  );
+}
+
+function startsHere(moments: readonly Moment[], index: number, player: Player): boolean {
+  const before = moments[index - 1]?.places[player];
+  const here = moments[index]!.places[player];
+  return before?.bar !== here?.bar || before?.index !== here?.index;
+}
