@@ -1,15 +1,17 @@
 import { expect } from 'chai';
 import { isHeldBack, type FindCase, type PeaceCase } from './labelled/case';
 import { FIND_CASES } from './labelled/finds';
+import { MORE_FINDS } from './labelled/more-finds';
+import { MORE_PEACE } from './labelled/more-peace';
 import { PEACE_CASES } from './labelled/peace';
 import { tried } from './labelled/tried';
 
 type Case = PeaceCase | FindCase;
 
-const ALL: readonly (readonly [Case, number])[] = [
-  ...PEACE_CASES.map((one, i) => [one, i] as const),
-  ...FIND_CASES.map((one, i) => [one, i] as const),
-];
+/** In each list every third one is kept back. */
+const ALL: readonly (readonly [Case, number])[] = [PEACE_CASES, FIND_CASES, MORE_PEACE, MORE_FINDS].flatMap(
+  (list: readonly Case[]) => list.map((one, i) => [one, i] as const),
+);
 
 // Labels: common practice, each with its reason; chords and rows invented for this project.
 describe('labelled pieces', () => {

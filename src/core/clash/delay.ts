@@ -1,4 +1,4 @@
-import { PLAYER_WORDS, PLAYERS } from '../form/index';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { belongs, intervalWords, pitchClass, type Midi } from '../pitch/index';
 import { delayMs, delayTicks, formatDelay, type Delay } from '../time/index';
 import { levelOf } from './level';
@@ -32,6 +32,7 @@ function delayWords(delay: Delay, tempo: number): string {
 function repeatsInChord(stage: Stage): readonly Timed[] {
   const worst = new Map<string, Timed>();
   for (const player of PLAYERS) {
+    if (!mayRepeat(stage, player)) continue;
     for (const sound of stage.sounds[player]) {
       const delay = sound.pitches.length === 0 ? null : rigAt(stage, player, sound.at).delay;
       if (delay === null) continue;
@@ -84,6 +85,15 @@ function repeatsInChord(stage: Stage): readonly Timed[] {
     }
   }
   return [...worst.values()];
+}
+
+/** Whether a player has a delay anywhere, or a sound that may bring one. */
+function mayRepeat({ players, section, bars }: Stage, player: Player): boolean {
+  return (
+    players[player].delay !== null ||
+    section.sounds?.[player] !== undefined ||
+    bars.some((bar) => bar.sounds?.[player] !== undefined)
+  );
 }
 
 /** Two players or more hold something a semitone off a pitch for a beat of a stretch, or all of it. */

@@ -1,3 +1,4 @@
+import { PLAYERS } from '../form/index';
 import {
   hasThird,
   pitchClass,
@@ -6,10 +7,11 @@ import {
   toneName,
   type ChordSymbol,
   type ChordTone,
+  type Midi,
 } from '../pitch/index';
 import { levelOf } from './level';
 import { chordSpans, type ChordSpan } from './spans';
-import { heardWith, momentAt, rigAt, type Stage, type Timed } from './stage';
+import { firstSounding, momentAt, rigAt, type Sound, type Stage, type Timed } from './stage';
 import { otherChordParts } from './tones';
 import { EDGE_GAIN, UNHEARD_THIRD } from './thresholds';
 
@@ -85,12 +87,22 @@ function heardIn(stage: Stage, { from, to }: ChordSpan): Heard {
   const tones = new Set<number>();
   let isHarmony = false;
   let gain: number | null = null;
-  for (const { player, sound } of heardWith(stage, { from, to, not: null })) {
-    const own = new Set(sound.pitches.map((p) => pitchClass(p) as number));
-    for (const tone of own) tones.add(tone);
-    if (own.size > 1) isHarmony = true;
-    if (player !== 'bass' && own.size > 0)
-      gain = Math.max(gain ?? 0, rigAt(stage, player, Math.max(0, sound.at)).gain);
+  for (const player of PLAYERS) {
+    const sounds = stage.sounds[player];
+    let before: readonly Midi[] | null = null;
+    for (let i = firstSounding(sounds, from); i < sounds.length && sounds[i]!.at < to; i += 1) {
+      const { pitches, at, end } = sounds[i]!;
+      if (end <= from || pitches.length === 0) continue;
+      if (player !== 'bass') gain = Math.max(gain ?? 0, rigAt(stage, player, Math.max(0, at)).gain);
+      if (pitches === before) continue;
+      before = pitches;
+      const first = pitchClass(pitches[0]!);
+      for (const pitch of pitches) {
+        const tone = pitchClass(pitch);
+        tones.add(tone);
+        if (tone !== first) isHarmony = true;
+      }
+    }
   }
   // Two players with a note each are a chord too.
   if (tones.size > 2) isHarmony = true;
@@ -101,9 +113,11 @@ function heardIn(stage: Stage, { from, to }: ChordSpan): Heard {
 function isOtherChord(stage: Stage, span: ChordSpan): boolean {
   const moment = momentAt(stage, span.from);
   const parts = (['guitar1', 'guitar2'] as const).flatMap((player) => {
-    const sound = stage.sounds[player].find(
-      (s) => s.at < span.to && s.end > span.from && s.pitches.length > 1,
-    );
+    const sounds = stage.sounds[player];
+    let i = firstSounding(sounds, span.from);
+    const isIt = (s: Sound) => s.end > span.from && s.pitches.length > 1;
+    while (i < sounds.length && sounds[i]!.at < span.to && !isIt(sounds[i]!)) i += 1;
+    const sound = i < sounds.length && sounds[i]!.at < span.to ? sounds[i] : undefined;
     if (!sound || moment.cells[player].kind !== 'grip' || sound.step) return [];
     const { pitches } = sound;
     return [{ player, pitches, soundTicks: sound.end - sound.at, gain: 0, standTicks: span.to - span.from }];

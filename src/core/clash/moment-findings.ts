@@ -1,9 +1,9 @@
 import { PLAYER_WORDS, PLAYERS, type Cell, type Player } from '../form/index';
 import { formatFingering, holdGrip, missingFret } from '../grip/index';
-import type { Midi } from '../pitch/index';
 import type { Moment, Song } from '../song/index';
 import { judge } from './judge';
 import type { Judgement } from './judgement';
+import { SameScenes } from './same-scene';
 import { sceneAt, type MomentPlace, type SceneGround } from './scene-at';
 import { factsOf } from './stage';
 import { openPlayers } from './tones';
@@ -33,37 +33,12 @@ export function judgeHand(player: Player, cell: Cell, song: Pick<Song, 'players'
 /** The same bars come again and again: what was said of the same sounds is not worked out twice. */
 export function judgedMoment(song: Song, place: MomentPlace, ground: SceneGround): readonly Judgement[] {
   let known = judged.get(song.players);
-  if (!known) judged.set(song.players, (known = new Map()));
-  const moment = place.moments[place.index]!;
+  if (!known) judged.set(song.players, (known = new SameScenes()));
   const scene = sceneAt(song, place, ground);
-  let id = `${ground.key.text} ${song.down ?? 0} ${moment.chordText} ${scene.complete} ${moment.ticks}`;
-  for (const part of scene.parts) {
-    const { player, pitches, soundTicks, totalTicks, touch, gain, standTicks } = part;
-    const { moving, figure, dirtMeant, isLine } = part;
-    const flags = `${moving ? 'm' : ''}${figure ? 'f' : ''}${dirtMeant ? 'd' : ''}${isLine ? 'l' : ''} ${touch}`;
-    id += `|${player} ${textOf(pitches)} ${soundTicks} ${totalTicks} ${gain} ${standTicks} ${flags}`;
-  }
-  for (const pair of PAIRS) id += ` ${moment.overlapTicks[pair]}`;
-  for (const stay of Object.values(scene.stays ?? {})) id += ` ${stay.ticks}_${stay.heard}_${stay.through}`;
-  let list = known.get(id);
-  if (!list) {
-    list = judge(scene);
-    if (known.size >= MOST_JUDGED) known.clear();
-    known.set(id, list);
-  }
-  return list;
+  return known.get(scene, () => judge(scene));
 }
 
-const PAIRS = ['guitar1 guitar2', 'guitar1 bass', 'guitar2 bass'] as const;
-
-/** Written out once for each list. */
-function textOf(pitches: readonly Midi[]): string {
-  let text = texts.get(pitches);
-  if (text === undefined) texts.set(pitches, (text = pitches.join('_')));
-  return text;
-}
-
-const texts = new WeakMap<readonly Midi[], string>();
+const judged = new WeakMap<Song['players'], SameScenes<readonly Judgement[]>>();
 
 /** Players whose cell is still open where it is written. */
 export function openAt(moments: readonly Moment[], index: number): readonly Judgement[] {
@@ -72,10 +47,6 @@ export function openAt(moments: readonly Moment[], index: number): readonly Judg
     PLAYERS.filter((player) => cells[player].kind === 'open' && startsHere(moments, index, player)),
   );
 }
-
-const MOST_JUDGED = 4000;
-
-const judged = new WeakMap<Song['players'], Map<string, readonly Judgement[]>>();
 
 export function handsAt(song: Song, moments: readonly Moment[], index: number): readonly Judgement[] {
   const moment = moments[index]!;

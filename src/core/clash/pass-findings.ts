@@ -62,11 +62,7 @@ export function passFindings(
 }
 
 /** Whether something begins in a bar that differs, or lasts into one. */
-function isTouched(
-  { at, ticks }: Timed,
-  barTicks: number,
-  differs: (bar: number) => boolean,
-): boolean {
+function isTouched({ at, ticks }: Timed, barTicks: number, differs: (bar: number) => boolean): boolean {
   const last = Math.floor((at + Math.max(1, ticks) - 1) / barTicks);
   for (let bar = Math.max(0, Math.floor(at / barTicks)); bar <= last; bar += 1) if (differs(bar)) return true;
   return false;

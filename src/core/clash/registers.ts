@@ -51,7 +51,8 @@ function doublingWords(a: Part, b: Part): string | null {
   const [fewer, more] = a.pitches.length <= b.pitches.length ? [a, b] : [b, a];
   const extra = fewer.pitches.filter((p) => !more.pitches.includes(p)).length;
   if (extra === 0) {
-    if (more.pitches.length - fewer.pitches.length > DOUBLING_FEWER) return null;
+    const isNoteInChord = fewer.pitches.length === 1 && tonesOf(more).size > 1;
+    if (isNoteInChord || more.pitches.length - fewer.pitches.length > DOUBLING_FEWER) return null;
     return a.pitches.length === b.pitches.length
       ? 'Both guitars play the same notes: a deliberate doubling.'
       : `${who(fewer)} doubles notes of ${who(more)}: a deliberate doubling.`;

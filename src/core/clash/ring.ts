@@ -140,13 +140,14 @@ function openTails(stage: Stage, player: Player): readonly Tail[] {
   const sounds = stage.sounds[player];
   const rig = stage.players[player];
   const open = openStrings(rig);
-  return sounds.flatMap((s, i): Tail[] => {
-    const next = sounds[i + 1];
-    if (s.kind !== 'ring' || next === undefined || next.at !== s.end || next.grip === s.grip) return [];
-    if (next.kind === 'dead' || !s.grip.includes(0 as never)) return [];
+  const tails: Tail[] = [];
+  for (let i = 0; i + 1 < sounds.length; i += 1) {
+    const [s, next] = [sounds[i]!, sounds[i + 1]!];
+    if (next.grip === s.grip || s.kind !== 'ring' || next.at !== s.end) continue;
+    if (next.kind === 'dead' || !s.grip.includes(0 as never)) continue;
     const hold = factsOf(next, rig).hold;
-    if (hold === null) return [];
-    return ringsOn(s.grip, { grip: next.grip, hold }).flatMap(({ string, stoppedBy }): Tail[] => {
+    if (hold === null) continue;
+    const ringing = ringsOn(s.grip, { grip: next.grip, hold }).flatMap(({ string, stoppedBy }): Tail[] => {
       if (s.pick !== null && s.grip.length - s.pick !== string) return [];
       const to = touchedAt(sounds, i + 1, { string, rig });
       const unless =
@@ -165,7 +166,9 @@ function openTails(stage: Stage, player: Player): readonly Tail[] {
         },
       ];
     });
-  });
+    tails.push(...ringing);
+  }
+  return tails;
 }
 
 /** When a string left ringing is touched: fretted, stopped, or everything is choked or silent. */
@@ -193,20 +196,24 @@ function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
   if (player === 'bass') return [];
   const rig = stage.players[player];
   const open = openStrings(rig);
-  return stage.sounds[player].flatMap((s): Tail[] => {
-    if (s.kind !== 'ring' || s.pick !== null) return [];
-    const loose = factsOf(s, rig).stops.filter((stop) => stop.by === 'nothing');
-    return loose.map((stop): Tail => ({
-      player,
-      pitch: (open[stop.string]! + rig.capo) as Midi,
-      from: s.at,
-      to: s.end,
-      share: STRUMMED_ACROSS_SHARE,
-      most: Infinity,
-      words: (name) =>
-        `${PLAYER_WORDS[player]}: nothing stops the open ${name} inside this grip, so strummed across it sounds`,
-    }));
-  });
+  const tails: Tail[] = [];
+  for (const s of stage.sounds[player]) {
+    if (s.kind !== 'ring' || s.pick !== null || s.pitches.length < 2) continue;
+    for (const stop of factsOf(s, rig).stops) {
+      if (stop.by !== 'nothing') continue;
+      tails.push({
+        player,
+        pitch: (open[stop.string]! + rig.capo) as Midi,
+        from: s.at,
+        to: s.end,
+        share: STRUMMED_ACROSS_SHARE,
+        most: Infinity,
+        words: (name) =>
+          `${PLAYER_WORDS[player]}: nothing stops the open ${name} inside this grip, so strummed across it sounds`,
+      });
+    }
+  }
+  return tails;
 }
 
 /** A stroke of an earlier grip heard past the place where the next grip is written, because that is struck later. */
@@ -215,20 +222,23 @@ function heldOver(stage: Stage, player: Player): readonly Tail[] {
     bar.cells[player].map((c) => ({ at: b * stage.barTicks + c.at, push: c.push })),
   );
   let n = 0;
-  return stage.sounds[player].flatMap((s): Tail[] => {
+  const tails: Tail[] = [];
+  for (const s of stage.sounds[player]) {
     while (n < starts.length && starts[n]!.at <= s.nominal) n += 1;
     const next = starts[n];
-    if (next === undefined || s.end - next.at < SHORTEST_OVERLAP_TICKS) return [];
+    if (next === undefined || s.end - next.at < SHORTEST_OVERLAP_TICKS) continue;
     const from = Math.max(s.at, next.at);
-    if (s.end - from < SHORTEST_OVERLAP_TICKS || s.kind === 'dead') return [];
-    return s.pitches.map((pitch) => ({
-      player,
-      pitch,
-      from,
-      to: s.end,
-      share: 1,
-      most: Infinity,
-      words: (name) => `${PLAYER_WORDS[player]} still holds the ${name} of the grip before`,
-    }));
-  });
+    if (s.end - from < SHORTEST_OVERLAP_TICKS || s.kind === 'dead') continue;
+    for (const pitch of s.pitches)
+      tails.push({
+        player,
+        pitch,
+        from,
+        to: s.end,
+        share: 1,
+        most: Infinity,
+        words: (name) => `${PLAYER_WORDS[player]} still holds the ${name} of the grip before`,
+      });
+  }
+  return tails;
 }

@@ -30,28 +30,33 @@ function runsOf(stage: Stage): readonly Run[] {
     const lines = stage.bars.map((bar) => bar.lines?.[player]);
     const first = lines.find((line) => line !== undefined);
     if (first === undefined) return [];
-    const hit = knownRuns.get(first);
-    const isSame =
-      hit?.player === player &&
-      hit.barTicks === stage.barTicks &&
-      hit.lines.length === lines.length &&
-      hit.lines.every((line, i) => line === lines[i]);
-    if (isSame) return hit.runs;
+    const known = knownRuns.get(first) ?? [];
+    const hit = known.find(
+      (one) =>
+        one.player === player &&
+        one.barTicks === stage.barTicks &&
+        one.lines.length === lines.length &&
+        one.lines.every((line, i) => line === lines[i]),
+    );
+    if (hit) return hit.runs;
     const runs = findRuns(stage, player);
-    knownRuns.set(first, { player, barTicks: stage.barTicks, lines, runs });
+    const made = { player, barTicks: stage.barTicks, lines, runs };
+    knownRuns.set(first, [made, ...known.slice(0, MOST_RUNS - 1)]);
     return runs;
   });
 }
 
-const knownRuns = new WeakMap<
-  Line,
-  {
-    readonly player: Player;
-    readonly barTicks: number;
-    readonly lines: readonly (Line | undefined)[];
-    readonly runs: readonly Run[];
-  }
->();
+/** One riff may open many stretches and sections. */
+const MOST_RUNS = 24;
+
+interface KnownRuns {
+  readonly player: Player;
+  readonly barTicks: number;
+  readonly lines: readonly (Line | undefined)[];
+  readonly runs: readonly Run[];
+}
+
+const knownRuns = new WeakMap<Line, readonly KnownRuns[]>();
 
 function findRuns(stage: Stage, player: Player): readonly Run[] {
   const list: { player: Player; steps: LineStep[]; bar: number }[] = [];

@@ -107,6 +107,15 @@ export function truePitches({ pitches }: Part, { down = 0 }: Pick<Scene, 'down'>
   return down === 0 ? pitches : pitches.map((p) => (p - down) as Midi);
 }
 
+/** How many pitch classes some pitches have. Made to be asked often. */
+export function toneCount(pitches: readonly Midi[]): number {
+  let mask = 0;
+  for (const pitch of pitches) mask |= 1 << (pitch % 12);
+  let count = 0;
+  for (; mask !== 0; mask &= mask - 1) count += 1;
+  return count;
+}
+
 /** Pitch classes of a part, 0–11. */
 export function tonesOf({ pitches }: Pick<Part, 'pitches'>): ReadonlySet<number> {
   return new Set(pitches.map((p) => p % 12));

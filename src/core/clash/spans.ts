@@ -1,6 +1,6 @@
 import { PLAYERS, type Player } from '../form/index';
 import { pitchClass, type ChordSymbol, type Midi } from '../pitch/index';
-import { heardWith, type Sound, type Stage } from './stage';
+import { firstFrom, heardWith, type Sound, type Stage } from './stage';
 
 /** A stretch under one chord, in ticks from the start of the section. */
 export interface ChordSpan {
@@ -92,7 +92,9 @@ function standingFrom(
   const sounds = stage.sounds[player];
   const tone = pitchClass(sound.pitches[0]!);
   let end = sound.end;
-  for (let i = sounds.indexOf(sound) + 1; i < sounds.length; i += 1) {
+  let here = firstFrom(sounds, sound.at);
+  while (sounds[here] !== sound) here += 1;
+  for (let i = here + 1; i < sounds.length; i += 1) {
     const next = sounds[i]!;
     if (next.at >= to) break;
     const low = next.pitches[0];

@@ -77,7 +77,7 @@ export function stageOf(
   const meter = meterOf(song, section);
   const strikes = strikesOf(bars, meter);
   const soundsOf = (player: Player): readonly Sound[] =>
-    strikes[player].map((s) => ({ ...s, pitches: pitchesOf(s, song.players[player]) }));
+    strikes[player].map((s) => soundOf(s, pitchesOf(s, song.players[player])));
   const sounds = { guitar1: soundsOf('guitar1'), guitar2: soundsOf('guitar2'), bass: soundsOf('bass') };
   return {
     players: song.players,
@@ -98,6 +98,12 @@ export function stageOf(
     voice: of.voice,
     times: of.times,
   };
+}
+
+/** Written out: a section has thousands of them, and they are made anew with every edit. */
+function soundOf(s: Strike, pitches: readonly Midi[]): Sound {
+  const { at, end, until, kind, weak, pick, grip, fingers, cell, nominal, direction, step } = s;
+  return { at, end, until, kind, weak, pick, grip, fingers, cell, nominal, direction, step, pitches };
 }
 
 function firstsOf(sounds: readonly Sound[]): ReadonlyMap<number, Sound> {
@@ -165,7 +171,7 @@ type Rig = Song['players'][Player];
 /** A grip, and the player's own fingering of it if there is one: a cell or a stroke. */
 interface Fretted {
   readonly grip: Grip;
-  readonly fingers?: Fingering;
+  readonly fingers?: Fingering | undefined;
 }
 
 /** What is known of a grip on an instrument in a hand, however often it is struck. */

@@ -147,12 +147,16 @@ export function buriedHits(stage: Stage): readonly Timed[] {
 function cutsOf(stage: Stage, player: Player): readonly Cut[] {
   const sounds = stage.sounds[player];
   const end = stage.bars.length * stage.barTicks;
-  return sounds.flatMap((s, i): Cut[] => {
-    if (sounds[i + 1]?.at === s.at || s.until > s.end) return [];
-    const ticks = (sounds[i + 1]?.at ?? end) - s.end;
+  const cuts: Cut[] = [];
+  for (let i = 0; i < sounds.length; i += 1) {
+    const s = sounds[i]!;
+    const next = sounds[i + 1]?.at ?? end;
+    if (next === s.at || s.until > s.end) continue;
     const least = s.kind === 'mute' ? STOP_LONG_TICKS : SHORTEST_STOP_TICKS;
-    return ticks >= least ? [{ player, at: s.end, ticks, dead: s.kind === 'dead' }] : [];
-  });
+    const ticks = next - s.end;
+    if (ticks >= least) cuts.push({ player, at: s.end, ticks, dead: s.kind === 'dead' });
+  }
+  return cuts;
 }
 
 /** How often the same player rings over a stop at the same place of the bar, and how often in one bar. */

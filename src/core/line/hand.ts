@@ -48,19 +48,21 @@ export function lineHand(steps: readonly LineStep[], instrument: Instrument, han
   const last = Math.max(1, usableFrets(instrument));
   const xs = Array.from({ length: last + 1 }, (_, fret) => spanMm(instrument, 0, fret));
   const needs = steps.map(fretsOf);
+  const stay = Uint8Array.from(xs, (_, fret) => fret);
   // Cheapest cost to be at each fret, and where it came from, step by step.
   let costs = new Float64Array(last + 1);
   const from: Uint8Array[] = [];
   for (const [i, frets] of needs.entries()) {
     const slid = steps[i]!.notes.some((n) => n.reached === 'slide');
-    const { way, came } = cheapestWays(costs, xs, slid ? SLIDE_SHARE : 1);
+    const came = stay.slice();
+    const way = cheapestWays(costs, came, { xs, share: slid ? SLIDE_SHARE : 1 });
     let isReached = false;
     for (let place = 1; place <= last; place += 1) {
       way[place]! += placeCost(frets, place, { xs, hand });
       isReached ||= way[place]! < Infinity;
     }
     // Two notes no hand reaches at once: stay wherever we are; the findings say that it cannot be held.
-    from.push(isReached ? came : Uint8Array.from(xs, (_, fret) => fret));
+    from.push(isReached ? came : stay);
     if (isReached) costs = way;
   }
   const path: number[] = [];
@@ -93,15 +95,14 @@ export function lineHand(steps: readonly LineStep[], instrument: Instrument, han
   return { places, moves, stretches };
 }
 
-/** The cheapest way to each fret from wherever it is cheapest to have been, and from where; of equal ones the lower. */
+/** The cheapest way to each fret from wherever it is cheapest to have been; `came` takes from where, of equal ones the lower. */
 function cheapestWays(
   costs: Float64Array<ArrayBuffer>,
-  xs: readonly number[],
-  share: number,
-): { readonly way: Float64Array<ArrayBuffer>; readonly came: Uint8Array } {
+  came: Uint8Array,
+  { xs, share }: { readonly xs: readonly number[]; readonly share: number },
+): Float64Array<ArrayBuffer> {
   const last = xs.length - 1;
   const way = costs.slice();
-  const came = Uint8Array.from(xs, (_, fret) => fret);
   // What comes from below, fret by fret, then what comes from above.
   let [cost, origin] = [Infinity, 0];
   for (let fret = 2; fret <= last; fret += 1) {
@@ -115,7 +116,7 @@ function cheapestWays(
     cost += (xs[fret + 1]! - xs[fret]!) * share;
     if (cost + LANDING_MM < way[fret]!) [way[fret], came[fret]] = [cost + LANDING_MM, origin];
   }
-  return { way, came };
+  return way;
 }
 
 /** Frets a finger must press for a step, a trill's second one included. */

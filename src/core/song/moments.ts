@@ -209,18 +209,21 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
     }
     const longest = (player: Player) => Math.max(0, ...heard[player].map(([from, to]) => to - from));
     const soundTicks = { guitar1: longest('guitar1'), guitar2: longest('guitar2'), bass: longest('bass') };
+    const guitars = together(heard.guitar1, heard.guitar2);
+    const firstAndBass = together(heard.guitar1, heard.bass);
+    const secondAndBass = together(heard.guitar2, heard.bass);
     const overlapTicks = {
-      'guitar1 guitar2': longestOverlap(heard.guitar1, heard.guitar2),
-      'guitar1 bass': longestOverlap(heard.guitar1, heard.bass),
-      'guitar2 bass': longestOverlap(heard.guitar2, heard.bass),
+      'guitar1 guitar2': guitars.longest,
+      'guitar1 bass': firstAndBass.longest,
+      'guitar2 bass': secondAndBass.longest,
     };
     const totalTicks = {
       guitar1: covered(heard.guitar1),
       guitar2: covered(heard.guitar2),
       bass: covered(heard.bass),
-      'guitar1 guitar2': coveredTogether(heard.guitar1, heard.guitar2),
-      'guitar1 bass': coveredTogether(heard.guitar1, heard.bass),
-      'guitar2 bass': coveredTogether(heard.guitar2, heard.bass),
+      'guitar1 guitar2': guitars.all,
+      'guitar1 bass': firstAndBass.all,
+      'guitar2 bass': secondAndBass.all,
     };
     return { ...moment, soundTicks, overlapTicks, touch, totalTicks };
   });
@@ -236,23 +239,25 @@ function covered(stretches: readonly Stretch[]): number {
   return sum;
 }
 
-function coveredTogether(a: readonly Stretch[], b: readonly Stretch[]): number {
-  if (a.length === 0 || b.length === 0) return 0;
-  const both = a.flatMap(([from, to]) =>
-    b.flatMap(([from2, to2]): Stretch[] => {
-      const [start, end] = [Math.max(from, from2), Math.min(to, to2)];
-      return end > start ? [[start, end]] : [];
-    }),
-  );
-  return covered(both.sort((x, y) => x[0] - y[0]));
-}
-
-function longestOverlap(a: readonly Stretch[], b: readonly Stretch[]): number {
-  let most = 0;
+/** How long two players are heard at once: the longest stretch of it, and all of it. */
+function together(
+  a: readonly Stretch[],
+  b: readonly Stretch[],
+): { readonly longest: number; readonly all: number } {
+  let longest = 0;
+  const both: Stretch[] = [];
   for (const [from, to] of a) {
-    for (const [from2, to2] of b) most = Math.max(most, Math.min(to, to2) - Math.max(from, from2));
+    for (const [from2, to2] of b) {
+      if (from2 >= to) break;
+      const start = from > from2 ? from : from2;
+      const end = to < to2 ? to : to2;
+      if (end <= start) continue;
+      both.push([start, end]);
+      if (end - start > longest) longest = end - start;
+    }
   }
-  return most;
+  if (both.length > 1) both.sort((x, y) => x[0] - y[0]);
+  return { longest, all: covered(both) };
 }
 
 /** `from` and `to` are fractions of the bar. */

@@ -17,8 +17,8 @@ export interface Strike {
   /** String picked alone, 1 = highest; null when the whole grip is struck. */
   readonly pick: number | null;
   readonly grip: Grip;
-  /** The player's own fingering of it; left out: the natural one. */
-  readonly fingers?: Fingering;
+  /** The player's own fingering of it; undefined: the natural one. */
+  readonly fingers: Fingering | undefined;
   /** The cell it sounds: bar from 0 and place in that bar's list. */
   readonly cell: { readonly bar: number; readonly index: number };
   /** Where the cell is written to begin, before any push. */
@@ -118,7 +118,7 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
       weak: event.weak,
       pick: event.pick,
       grip: cell.cell.grip,
-      ...(cell.cell.fingers ? { fingers: cell.cell.fingers } : {}),
+      fingers: cell.cell.fingers,
       cell: { bar: cell.bar, index: cell.index },
       nominal: cell.nominal,
       direction: event.direction,
