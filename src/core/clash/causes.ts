@@ -59,7 +59,7 @@ function causeOf(f: Finding, shift: number): string {
     : f.kind === 'reach' || f.kind === 'range'
       ? f.text
       : '';
-  return [f.section, f.kind, f.players.join('+'), which, f.kept ?? ''].join('|');
+  return [f.section, f.kind, f.by ?? f.players.join('+'), which, f.kept ?? ''].join('|');
 }
 
 const OF_NOTES: ReadonlySet<Finding['kind']> = new Set(['rub']);

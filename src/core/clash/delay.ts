@@ -71,6 +71,7 @@ function repeatsInChord(stage: Stage): readonly Timed[] {
                 kind: 'delay',
                 level: levelOf(score),
                 players: PLAYERS.filter((p) => p === player || p === against?.player),
+                by: player,
                 pitches: against === null ? [pitch] : [pitch, against.pitch],
                 text: `${PLAYER_WORDS[player]}’s delay (${value}) repeats the ${nameIn(scene, pitch)} of ${chordWords(struck.chord)} into ${chordWords(moment.chord)}, ${why}.`,
                 score,

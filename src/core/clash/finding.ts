@@ -15,6 +15,8 @@ export interface Finding {
   readonly beat: number;
   readonly beats: number;
   readonly players: readonly Player[];
+  /** Whose doing it is, where others only meet it. */
+  readonly by?: Player;
   /** Spelled with octave, lowest first: `B♭2`. */
   readonly notes: readonly string[];
   /** The same as pitches, as they sound in this playing. */

@@ -8,6 +8,8 @@ export interface Judgement {
   readonly kind: FindingKind;
   readonly level: Level;
   readonly players: readonly Player[];
+  /** Whose doing it is, where others only meet it: then who meets it makes no other cause. */
+  readonly by?: Player;
   /** The notes it is about. */
   readonly pitches: readonly Midi[];
   readonly text: string;

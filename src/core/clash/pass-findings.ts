@@ -176,6 +176,7 @@ export function placed(t: Timed, at: { stage: Stage; section: Section; pass: num
     pass: at.pass,
     ...where,
     players: t.players,
+    ...(t.by === undefined ? {} : { by: t.by }),
     notes,
     pitches,
     text: t.text,

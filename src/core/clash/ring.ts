@@ -67,6 +67,7 @@ export function ringsOver(stage: Stage): readonly Timed[] {
         kind: 'ring-over',
         level,
         players: PLAYERS.filter((p) => p === tail.player || p === against?.player),
+        by: tail.player,
         pitches: against === null ? [tail.pitch] : [tail.pitch, against.pitch],
         text: `${tail.words(name)} over ${chordWords(moment.chord)}. ${why}`,
         score,
