@@ -58,6 +58,11 @@ export function moveKey(key: Key, semitones: number): Key {
   return { text: key.mode === 'minor' ? `${tonic}m` : tonic, tonic, mode: key.mode };
 }
 
+/** How many flats a key has; below 0: sharps. */
+export function flatsOf(key: Key): number {
+  return -(fifthsOf(key.tonic) - (key.mode === 'minor' ? 3 : 0));
+}
+
 /** Pitch class of the tonic. */
 export function tonicOf(key: Key): PitchClass {
   return pitchClassOf(key.tonic)!;

@@ -1,7 +1,8 @@
 import { ChordType } from 'tonal';
 import { remember } from '../base/index';
 import { intervalWords } from './interval';
-import { spell, tonicOf, type Key } from './key';
+import { parseChord, toneName } from './chord';
+import { flatsOf, spell, tonicOf, type Key } from './key';
 import { pitchClass, type Midi } from './midi';
 
 /** What a set of notes is called: symbol spelled in the key, and whether a third is missing from it. */
@@ -53,16 +54,29 @@ const FIFTH = 1 << 7;
 
 const entries = remember((): readonly TypeEntry[] => {
   const everyday = new Map(EVERYDAY.map(([name, suffix], i) => [name, { suffix, rank: i }]));
-  return ChordType.all().map((type): TypeEntry => {
-    const bits = [...type.chroma].reduce((sum, bit, i) => (bit === '1' ? sum | (1 << i) : sum), 0);
-    const known = type.aliases.map((a) => everyday.get(a)).find((k) => k !== undefined);
-    return {
-      bits,
-      suffix: known?.suffix ?? spoken(type.aliases[0]!),
-      rank: known?.rank ?? 40 + type.intervals.length,
-    };
-  });
+  return [
+    ...WRITTEN_OUT,
+    ...ChordType.all().map((type): TypeEntry => {
+      const bits = [...type.chroma].reduce((sum, bit, i) => (bit === '1' ? sum | (1 << i) : sum), 0);
+      const known = type.aliases.map((a) => everyday.get(a)).find((k) => k !== undefined);
+      return {
+        bits,
+        suffix: known?.suffix ?? spoken(type.aliases[0]!),
+        rank: known?.rank ?? 40 + type.intervals.length,
+      };
+    }),
+  ];
 });
+
+/** What a moved shape with open strings above it is called; the dictionary has no such types (common practice). */
+const WRITTEN_OUT: readonly TypeEntry[] = [
+  { bits: bitsOf(0, 4, 5, 7, 10), suffix: '7(11)', rank: 26 },
+  { bits: bitsOf(0, 3, 5, 7, 10), suffix: 'm7(11)', rank: 26 },
+];
+
+function bitsOf(...semitones: readonly number[]): number {
+  return semitones.reduce((sum, n) => sum | (1 << n), 0);
+}
 
 /** maj7 rather than M7 (common practice). */
 function spoken(suffix: string): string {
@@ -89,8 +103,9 @@ export function nameNotes(notes: readonly Midi[], key: Key): readonly ChordName[
   for (const root of pcs) {
     const bits = pcs.reduce((sum, pc) => sum | (1 << pitchClass(pc - root)), 0);
     for (const { suffix, rank, left } of matches(bits)) {
-      const slash = root === lowest ? '' : `/${spell(lowest, key)}`;
-      const symbol = spell(root, key) + suffix + (left === '(no5)' ? '' : left) + slash;
+      const name = rootName(root, suffix, key) + suffix;
+      const slash = root === lowest ? '' : `/${bassName(name, lowest, key)}`;
+      const symbol = name + (left === '(no5)' ? '' : left) + slash;
       const score =
         rank +
         (root === lowest ? 0 : 22 - standing(root, key)) +
@@ -154,13 +169,43 @@ function slashed(
       ? []
       : [
           {
-            symbol: `${spell(root, key)}${triad}/${spell(lowest, key)}`,
+            symbol: over(rootName(root, triad, key) + triad, lowest, key),
             score: (triad.endsWith('7') ? 34 : 20) - standing(root, key),
             noThird: false,
           },
         ];
   });
 }
+
+function over(name: string, lowest: number, key: Key): string {
+  return `${name}/${bassName(name, lowest, key)}`;
+}
+
+/**
+ * A root as it is spelled in the key; of a minor or diminished chord with a sharp where flats would need a double one,
+ * unless the key has them anyway: C♯m in C, not D♭m (common practice).
+ */
+function rootName(root: number, suffix: string, key: Key): string {
+  const name = spell(root, key);
+  const isMinor = /^(m(?!aj)|dim)/.test(suffix);
+  return isMinor && SHARPER[name] && flatsOf(key) < MANY_FLATS ? SHARPER[name] : name;
+}
+
+const SHARPER: Readonly<Record<string, string>> = { Db: 'C#', Gb: 'F#', Ab: 'G#' };
+const MANY_FLATS = 4;
+
+/** The bass as the chord spells it where it is one of its tones, else as the key does: A/C♯; never by a name like E♯. */
+function bassName(name: string, lowest: number, key: Key): string {
+  const inKey = spell(lowest, key);
+  const chord = parseChord(name);
+  if (!chord.ok) return inKey;
+  const tone = toneName(chord.value, lowest);
+  if (tone !== null) return UNUSUAL.test(tone) ? inKey : tone;
+  const isSharp = chord.value.tones.some((t) => t.name.includes('#'));
+  return isSharp && SHARPER[inKey] ? SHARPER[inKey] : inKey;
+}
+
+const UNUSUAL = /##|bb|[EB]#|[FC]b/;
 
 /** Two names for what has none: the notes above the lowest, over it. */
 function upperOver(notes: readonly Midi[], lowest: number, key: Key): ChordName | null {

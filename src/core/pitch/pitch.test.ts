@@ -196,6 +196,19 @@ describe('pitch', () => {
     expect(nameNotes([], key('C'))).to.deep.equal([]);
   });
 
+  // As guitarists write them, whatever flats the key would use (common practice).
+  it('spells roots and basses as the chord itself has them', () => {
+    expect(names('A2 E3 A3 C#4 E4').slice(0, 1)).to.deep.equal(['A']);
+    expect(names('C#3 A3 C#4 E4')[0]).to.equal('A/C#');
+    expect(names('C#3 G#3 C#4 E4')[0]).to.equal('C#m');
+    expect(names('C#3 G3 Bb3 E4')[0]).to.equal('C#dim7');
+    expect(names('F#2 C#3 F#3 A#3 B3 E4')[0]).to.equal('F#7(11)');
+    expect(names('G#2 B3 D#4 F#4')[0]).to.equal('G#m7');
+    expect(names('Db3 Ab3 Db4 F4')[0]).to.equal('Db');
+    expect(names('Db3 Ab3 Db4 Fb4', 'Ab')[0]).to.equal('Dbm');
+    expect(names('Eb3 Bb3 Eb4 Gb4')[0]).to.equal('Ebm');
+  });
+
   it('decides sixth or minor seventh by the bass, and where the bass leaves it open by the key', () => {
     // Common practice: the same four notes.
     expect(names('C3 E3 G3 A3')[0]).to.equal('C6');
