@@ -296,6 +296,7 @@ export const song: fc.Arbitrary<Song> = fc
     hand,
     delay: fc.constantFrom(null, { kind: 'ticks' as const, ticks: 720 }, { kind: 'ms' as const, ms: 380 }),
     key2: fc.option(fc.constantFrom('Em', 'C', 'G'), { nil: null }),
+    sounds2: fc.option(sounds, { nil: null }),
   })
   .map((r): Song => ({
     ...emptySong(r.title),
@@ -313,6 +314,16 @@ export const song: fc.Arbitrary<Song> = fc
     form: [
       { section: 'Verse', times: r.times, plan: r.plan, key: null },
       { section: 'Chorus', times: 1, plan: null, key: null, ...r.playing },
-      ...(r.again ? [{ section: 'Verse', times: 1, plan: null, key: r.key2 }] : []),
+      ...(r.again
+        ? [
+            {
+              section: 'Verse',
+              times: 1,
+              plan: null,
+              key: r.key2,
+              ...(r.sounds2 ? { sounds: r.sounds2 } : {}),
+            },
+          ]
+        : []),
     ],
   }));

@@ -165,4 +165,34 @@ describe('sounds and causes, in Chromium', () => {
     });
     expect(complaints).to.deep.equal([]);
   });
+
+  it('a section that comes back with another sound, this time only', async () => {
+    const { page, complaints } = await app.open();
+    await importText(
+      page,
+      'gate.txt',
+      `${WALL.replace('gain 8', 'gain 2; sound drive = gain 8')}== Bridge ==
+chords | G |
+guitar1 | 355433 |
+guitar2 | r |
+bass | 3xxx |
+== Verse ==
+`,
+    );
+    await openSong(page, 'Copper Gate');
+    await sees(page, 'gain 2');
+    await page.keyboard.press(']');
+    await page.keyboard.press(']');
+    await page.keyboard.press('g');
+    await sees(page, 'Verse this time');
+    await page.locator('[role="dialog"] button ::-p-text(drive)').click();
+    await sees(page, 'drive · gain 8');
+    await sees(page, 'Guitar 1: drive in Verse, this time');
+    await page.keyboard.press('[');
+    await page.keyboard.press('[');
+    await page.waitForFunction(() => !document.body.innerText.includes('drive · gain 8'));
+    await goTo(page, 'Sheets');
+    await sees(page, 'sound drive (gain 8) · as before');
+    expect(complaints).to.deep.equal([]);
+  });
 });

@@ -32,21 +32,23 @@ export {
   type PlacedChord,
   type Section,
   type SectionHand,
-  type Sounds,
   type Variant,
 } from './section';
 export { MOST_PLACES, sayableSection, sectionNameTrouble } from './sayable';
 export {
+  combinedSounds,
   combinedUse,
   formatNamedSound,
   formatSoundUse,
   parseGain,
   parseNamedSound,
   parseSoundUse,
+  saidSounds,
   soundNameTrouble,
   soundTrouble,
   TONES,
   type NamedSound,
+  type Sounds,
   type SoundUse,
   type ToneWord,
 } from './sound';

@@ -6,9 +6,9 @@ import {
   type PlacedCell,
   type PlacedChord,
   type Section,
-  type Sounds,
   type Variant,
 } from './section';
+import type { Sounds } from './sound';
 
 /** Most places a bar of chords or grips is divided into, in chart text and therefore everywhere. */
 export const MOST_PLACES = 64;

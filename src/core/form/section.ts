@@ -5,7 +5,7 @@ import type { PlanName } from './plan-name';
 import type { PlanTune } from './plan-tune';
 import type { Wish } from './wish';
 import { OPEN, PLAYERS, type Cell, type Player, type Push } from './cell';
-import type { SoundUse } from './sound';
+import { combinedSounds, type Sounds } from './sound';
 
 /** A chord starting `at` ticks after the bar line (nominally; `push` says how much earlier it is struck). */
 export interface PlacedChord {
@@ -35,9 +35,6 @@ export interface Bar {
   /** Who sounds different here from the rest of the section. */
   readonly sounds?: Sounds;
 }
-
-/** Which sound players use; who is left out uses the one around it. */
-export type Sounds = Readonly<Partial<Record<Player, SoundUse>>>;
 
 /** What replaces parts of one bar on one pass; what is left out stays as in the section. */
 export interface BarPatch {
@@ -99,6 +96,8 @@ export interface FormEntry {
   readonly feel?: 'half' | 'double';
   /** Only the first so many bars; left out: all of them. */
   readonly bars?: number;
+  /** Who sounds different from the section this time. Its first playing sounds as the section says. */
+  readonly sounds?: Sounds;
 }
 
 /** The bars as they are played on a pass (from 1). Passes without a variant share one list. */
@@ -126,19 +125,20 @@ export function barsOnPass(section: Section, pass: number): readonly Bar[] {
 const passCache = new WeakMap<Section, Map<number, readonly Bar[]>>();
 
 /**
- * The section as one entry of the form plays it: its last ending on its last pass, and no more bars than it plays.
- * The same object when neither changes anything.
+ * The section as one entry of the form plays it: its last ending on its last pass, no more bars than it plays, and the
+ * sounds it is played with. The same object when none of them changes anything.
  */
 export function asPlayed(
   section: Section,
-  entry: { readonly times: number; readonly bars?: number },
+  entry: { readonly times: number; readonly bars?: number; readonly sounds?: Sounds | undefined },
 ): Section {
   const count = Math.min(section.bars.length, entry.bars ?? Infinity);
   const hasLast = section.variants.some((v) => v.pass === 'last');
-  if (!hasLast && count === section.bars.length) return section;
+  if (!hasLast && count === section.bars.length && entry.sounds === undefined) return section;
   let known = playedCache.get(section);
   if (!known) playedCache.set(section, (known = new Map()));
-  const id = `${hasLast ? entry.times : 0} ${count}`;
+  const { sounds } = entry;
+  const id = `${hasLast ? entry.times : 0} ${count} ${sounds ? JSON.stringify(sounds) : ''}`;
   let played = known.get(id);
   if (!played) {
     const variants = section.variants.map((v) => ({
@@ -146,7 +146,8 @@ export function asPlayed(
       pass: v.pass === 'last' ? entry.times : v.pass,
       bars: v.bars.slice(0, Math.max(0, count - v.fromBar)),
     }));
-    known.set(id, (played = { ...section, bars: section.bars.slice(0, count), variants }));
+    const own = sounds ? { sounds: combinedSounds(section.sounds, sounds) } : {};
+    known.set(id, (played = { ...section, ...own, bars: section.bars.slice(0, count), variants }));
   }
   return played;
 }

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../base/index';
-import type { Player } from './cell';
+import { PLAYERS, type Player } from './cell';
 import { formatDelay, parseDelay, type Delay } from '../time/index';
 
 /** What a sound can be said to have more or less of, by the names of an amplifier's dials. */
@@ -96,6 +96,25 @@ export function formatSoundUse(use: SoundUse): string {
 /** A use inside another one: a sound by name starts anew, what is turned is turned on top of what is around. */
 export function combinedUse(around: SoundUse | undefined, own: SoundUse | undefined): SoundUse {
   return own?.sound === undefined ? { ...around, ...own } : own;
+}
+
+/** Which sound players use; who is left out uses the one around it. */
+export type Sounds = Readonly<Partial<Record<Player, SoundUse>>>;
+
+/** The same for everybody: what `own` says, over what `around` says. */
+export function combinedSounds(around: Sounds | undefined, own: Sounds): Sounds {
+  const all: { -readonly [P in keyof Sounds]: Sounds[P] } = { ...around };
+  for (const player of PLAYERS) {
+    const use = own[player];
+    if (use !== undefined) all[player] = combinedUse(around?.[player], use);
+  }
+  return all;
+}
+
+/** Without uses that change nothing; undefined where nothing is left. */
+export function saidSounds(sounds: Sounds): Sounds | undefined {
+  const said = PLAYERS.filter((player) => formatSoundUse(sounds[player] ?? {}) !== '');
+  return said.length === 0 ? undefined : Object.fromEntries(said.map((player) => [player, sounds[player]!]));
 }
 
 /** Why a use does not fit a player who has the sounds `names`; null when it does. */

@@ -94,8 +94,8 @@ export function sheetOf(song: Song, player: Player): Sheet {
   ].join(' · ');
   const shown = new Set<object>();
   const parts = unfold(song).map((playing) => {
-    const again = shown.has(playing.section);
-    shown.add(playing.section);
+    const again = shown.has(playing.written);
+    shown.add(playing.written);
     return partOf(playing, { song, player, again });
   });
   return {
@@ -127,7 +127,7 @@ function partOf(
     ...(entry.feel ? [entry.feel === 'half' ? 'half-time feel' : 'double-time feel'] : []),
     ...(section.swing && !again ? [`swing ${formatSwing(section.swing)}`] : []),
     ...(entry.bars === undefined ? [] : [`only the first ${entry.bars} bars`]),
-    ...(again ? [] : soundRemark(section, { song, player })),
+    ...(again ? againSound(playing, { song, player }) : soundRemark(section, { song, player })),
     ...(hand?.strokes === 'down' && !again ? ['all down-strokes'] : []),
     ...(hand?.with && !again ? [`hits with ${PLAYER_WORDS[hand.with]}`] : []),
     ...(again ? ['as before'] : []),
@@ -183,6 +183,12 @@ type SoundGround = { readonly song: Song; readonly player: Player };
 function soundRemark(section: Section, { song, player }: SoundGround): readonly string[] {
   if (!section.sounds?.[player]) return [];
   return [placeWords({ song, player }, { section })];
+}
+
+/** The sound of a section played again, where it is not the same every time. */
+function againSound({ entry, section }: Playing, { song, player }: SoundGround): readonly string[] {
+  const varies = song.form.some((e) => e.section === entry.section && e.sounds?.[player] !== undefined);
+  return varies ? [placeWords({ song, player }, { section })] : [];
 }
 
 /** The sound a bar changes to; null where it goes on. */

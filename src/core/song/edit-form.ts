@@ -1,6 +1,15 @@
-import { PLAYERS, type Bar, type Cell, type FormEntry, type Section, type Variant } from '../form/index';
+import {
+  PLAYERS,
+  saidSounds,
+  type Bar,
+  type Cell,
+  type FormEntry,
+  type Section,
+  type Sounds,
+  type Variant,
+} from '../form/index';
 import { moveKey } from '../pitch/index';
-import { keyShift, mapSections, sectionNamed, songKey, type Song } from './song';
+import { inPlayedOrder, keyShift, mapSections, sectionNamed, songKey, type Song } from './song';
 import { moveSection } from './unfold';
 
 /** Bars of a section from `fromBar` (from 0) on, on one pass. */
@@ -16,6 +25,7 @@ export interface PlayingChange {
   readonly tempo?: number | null;
   readonly feel?: FormEntry['feel'] | null;
   readonly bars?: number | null;
+  readonly sounds?: Sounds | null;
 }
 
 /** Gives bars (from 0) of a section an own version on one pass, to begin with the same as before. */
@@ -49,7 +59,7 @@ export function setPlaying(
   song: Song,
   edit: { readonly entry: number; readonly change: PlayingChange },
 ): Song {
-  const { times, tempo, feel, bars } = edit.change;
+  const { times, tempo, feel, bars, sounds } = edit.change;
   const form = song.form.map((entry, i): FormEntry => {
     if (i !== edit.entry) return entry;
     const next: { -readonly [K in keyof FormEntry]: FormEntry[K] } = { ...entry };
@@ -60,9 +70,12 @@ export function setPlaying(
     else if (feel !== undefined) next.feel = feel;
     if (bars === null) delete next.bars;
     else if (bars !== undefined) next.bars = bars;
+    const said = sounds && saidSounds(sounds);
+    if (said) next.sounds = said;
+    else if (sounds !== undefined) delete next.sounds;
     return next;
   });
-  return { ...song, form };
+  return inPlayedOrder({ ...song, form });
 }
 
 /**

@@ -256,7 +256,7 @@ function setSound(
     const now = sound ? { ...knobs, sound: sound.name } : knobs;
     return { ...of, sounds: { ...of.sounds, [player]: now } };
   };
-  return mapSections({ ...song, players }, (s) => {
+  return mapSections({ ...song, players, form: song.form.map(renamed) }, (s) => {
     const bars = s.bars.map(renamed);
     const variants = s.variants.map((v) => ({ ...v, bars: v.bars.map(renamed) }));
     const isSame =

@@ -9,6 +9,7 @@ import {
   PLAYERS,
   parseNamedSound,
   parseSoundUse,
+  saidSounds,
   sayableSection,
   soundTrouble,
   type Bar,
@@ -380,7 +381,7 @@ class Reading {
   }
 
   #entry(
-    { tune: tuning, bars, ...entry }: SavedValues['form'][number],
+    { tune: tuning, bars, sounds, ...entry }: SavedValues['form'][number],
     sections: ReadonlyMap<string, Section>,
     path: string,
   ): FormEntry {
@@ -393,11 +394,13 @@ class Reading {
     if (bars !== undefined && bars > count)
       this.#say(`${path}.bars`, `${entry.section} has ${count} bars; expected ${count} or fewer`);
     const tune = tuning === undefined ? null : this.#taken(`${path}.tune`, parseTune(tuning));
+    const said = saidSounds(this.#sounds(sounds, `${path}.sounds`).sounds ?? {});
     return {
       ...entry,
       key: entry.key === null ? null : this.#key(`${path}.key`, entry.key),
       ...(tune ? { tune } : {}),
       ...(bars === undefined || bars >= count ? {} : { bars }),
+      ...(said ? { sounds: said } : {}),
     } as FormEntry;
   }
 

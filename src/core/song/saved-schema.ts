@@ -202,6 +202,7 @@ const songSchema = object({
         tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).optional(),
         feel: string().oneOf(['half', 'double']).optional(),
         bars: number().integer().min(1).optional(),
+        sounds,
       }).noUnknown(),
     )
     .required(),

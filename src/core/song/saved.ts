@@ -73,7 +73,11 @@ function savedValues(song: Song): object {
         bars: v.bars.map((p) => ({ ...p, ...part(p, meter ?? song.meter) })),
       })),
     })),
-    form: song.form.map(({ tune, ...entry }) => ({ ...entry, ...(tune ? { tune: formatTune(tune) } : {}) })),
+    form: song.form.map(({ tune, sounds, ...entry }) => ({
+      ...entry,
+      ...(tune ? { tune: formatTune(tune) } : {}),
+      ...uses(sounds ? { sounds } : {}),
+    })),
     ...(plans ? { plans: plans.map(formatNamedPlan) } : {}),
     ...(versions ? { versions: versions.map((v) => ({ name: v.name, song: savedValues(v.song) })) } : {}),
   };

@@ -1,6 +1,7 @@
 import {
   asPlayed,
   barsOnPass,
+  combinedSounds,
   differingPasses,
   PLAYERS,
   type FormEntry,
@@ -8,6 +9,7 @@ import {
   type NamedSound,
   type Player,
   type Section,
+  type Sounds,
 } from '../form/index';
 import { HANDS, type Hand } from '../grip/index';
 import { DOWNS_A_SECOND, type StrokeWay } from '../hits/index';
@@ -160,7 +162,28 @@ export function inPlayedOrder(song: Song): Song {
   }
   for (const section of song.sections) order.add(section);
   const sections = [...order];
-  return sections.every((s, i) => s === song.sections[i]) ? song : { ...song, sections };
+  const ordered = sections.every((s, i) => s === song.sections[i]) ? song : { ...song, sections };
+  return withFirstSounds(ordered);
+}
+
+/** What a section's first playing sounds like is the section's own. */
+function withFirstSounds(song: Song): Song {
+  if (song.form.every((entry) => entry.sounds === undefined)) return song;
+  const seen = new Set<string>();
+  const own = new Map<string, Sounds>();
+  const form = song.form.map((entry): FormEntry => {
+    const first = !seen.has(entry.section);
+    seen.add(entry.section);
+    if (!first || entry.sounds === undefined) return entry;
+    const { sounds, ...rest } = entry;
+    own.set(entry.section, sounds);
+    return rest;
+  });
+  if (own.size === 0) return song;
+  return mapSections({ ...song, form }, (section) => {
+    const sounds = own.get(section.name);
+    return sounds ? { ...section, sounds: combinedSounds(section.sounds, sounds) } : section;
+  });
 }
 
 export function mapSections(song: Song, change: (section: Section) => Section): Song {
@@ -207,7 +230,7 @@ export function materialOf(song: Song, name: string, playing?: number): Material
   const entry = wanted?.section === name ? wanted : song.form.find((e) => e.section === name);
   const times = entry?.times ?? 1;
   return {
-    section: asPlayed(section, { times }),
+    section: asPlayed(section, { times, sounds: entry?.sounds }),
     times,
     meter: meterOf(song, section),
     tempo: tempoOf(song, entry),

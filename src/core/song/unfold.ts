@@ -28,6 +28,8 @@ export interface Playing {
   readonly section: Section;
   /** The same with all its bars, where this playing is shortened. */
   readonly whole: Section;
+  /** The same without sounds of this playing's own. */
+  readonly written: Section;
   /** Semitones this playing is moved by. */
   readonly shift: number;
   readonly key: Key;
@@ -60,7 +62,12 @@ export function unfold(song: Song): readonly Playing[] {
       entry,
       index,
       section: moveSection(asPlayed(section, entry), { song, shift, key }),
-      whole: moveSection(asPlayed(section, { times: entry.times }), { song, shift, key }),
+      whole: moveSection(asPlayed(section, { times: entry.times, sounds: entry.sounds }), {
+        song,
+        shift,
+        key,
+      }),
+      written: moveSection(asPlayed(section, withoutSounds(entry)), { song, shift, key }),
       shift,
       key,
       meter: meterOf(song, section),
@@ -73,6 +80,10 @@ export function unfold(song: Song): readonly Playing[] {
   });
   unfolded.set(song, list);
   return list;
+}
+
+function withoutSounds({ times, bars }: FormEntry): { readonly times: number; readonly bars?: number } {
+  return bars === undefined ? { times } : { times, bars };
 }
 
 const unfolded = new WeakMap<Song, readonly Playing[]>();

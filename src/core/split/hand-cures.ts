@@ -12,6 +12,7 @@ import {
 import { barTicks, TICKS_PER_QUARTER, type Delay } from '../time/index';
 import type { RightHands } from './right-hand';
 import { add, type Ground, type Way } from './way';
+import { soundEdit } from './wide-cures';
 
 /** A stop that rings: stop with the others, leave the stroke out, or let all ring. */
 export function stopWays({ finding, strikes, hands }: Ground): readonly Way[] {
@@ -218,10 +219,7 @@ export function delayWays({ song, material, finding, strikes, hands, moments }: 
   const player = finding.players.find((p) => rigIn(song, p, place).delay !== null);
   if (!player || !moment) return [];
   const sounds = material.section.sounds?.[player];
-  const turned = (delay: Delay | null): Edit => ({
-    kind: 'useSound',
-    change: { section, pass: finding.pass, player, bar: null, use: { ...sounds, delay } },
-  });
+  const turned = (delay: Delay | null): Edit => soundEdit({ song, finding }, player, { ...sounds, delay });
   const bars = barsOnPass(material.section, finding.pass);
   // The repeats are of what was struck here or a bar before.
   const offIn = [moment.bar, moment.bar - 1].filter((bar) => bars[bar] !== undefined);

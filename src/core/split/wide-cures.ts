@@ -1,4 +1,4 @@
-import { isLocked, PLAYER_WORDS, type Player } from '../form/index';
+import { isLocked, PLAYER_WORDS, type Player, type SoundUse } from '../form/index';
 import { sameGrip } from '../grip/index';
 import { momentIndexAt, rigIn, type CellChange, type Edit } from '../song/index';
 import { addressOf } from './problem';
@@ -14,10 +14,7 @@ export function soundWays({ song, finding, material, moments }: Place): readonly
   const { section } = material;
   const { gain } = rigIn(song, player, { section, bar: moment });
   const use = section.sounds?.[player];
-  const change = (now: object): Edit => ({
-    kind: 'useSound',
-    change: { section: section.name, pass: finding.pass, player, bar: null, use: now },
-  });
+  const change = (now: SoundUse) => soundEdit({ song, finding }, player, now);
   const where = `in ${section.name}`;
   const named = (song.players[player].sounds ?? [])
     .filter((s) => s.gain !== undefined && s.gain < gain && s.name !== use?.sound)
@@ -34,6 +31,19 @@ export function soundWays({ song, finding, material, moments }: Place): readonly
     far: 0.3 + 0.1 * i,
   }));
   return [...named, ...turned];
+}
+
+/** Another sound for a player where a finding is: in that playing where it has one of its own, else in the section. */
+export function soundEdit(
+  { song, finding }: Pick<Place, 'song' | 'finding'>,
+  player: Player,
+  use: SoundUse,
+): Edit {
+  const { section, pass, playing } = finding;
+  const own = song.form[playing]?.sounds;
+  return own?.[player]
+    ? { kind: 'setPlaying', entry: playing, change: { sounds: { ...own, [player]: use } } }
+    : { kind: 'useSound', change: { section, pass, player, bar: null, use } };
 }
 
 /** Crunch, the edge, clean: what a volume knob does without another pedal. */

@@ -1,5 +1,5 @@
 import { PLAN_NAMES, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { applyEdit, soundWords } from '../../core/song/index';
+import { applyEdit, soundWords, type Edit } from '../../core/song/index';
 import { foldGuitars, PLANS } from '../../core/split/index';
 import type { DeskState } from '../../store/index';
 import { exportSong } from '../export-song';
@@ -161,19 +161,22 @@ export function allCommands(context: Context): readonly Command[] {
 
 /** Each named sound of each player, for the section. */
 function soundCommands({ model, desk }: Context): readonly Command[] {
-  if (!model.editable) return [];
   const { song, playing, selection } = model;
   const section = playing.section.name;
   return PLAYERS.flatMap((player) =>
     (song.players[player].sounds ?? []).map((sound): Command => {
-      const change = { section, pass: selection.pass, times: playing.entry.times, player, bar: null };
-      const label = `${PLAYER_WORDS[player]}: sound ${sound.name} in ${section}`;
+      const { entry, first, index } = playing;
+      const use = { sound: sound.name };
+      const label = `${PLAYER_WORDS[player]}: sound ${sound.name} in ${section}${first ? '' : ', this time'}`;
+      const change = { section, pass: selection.pass, times: entry.times, player, bar: null, use };
+      const edit: Edit = first
+        ? { kind: 'useSound', change }
+        : { kind: 'setPlaying', entry: index, change: { sounds: { ...entry.sounds, [player]: use } } };
       const words = soundWords({ ...song.players[player], ...sound });
       return {
         name: label,
         hint: words,
-        run: () =>
-          desk.edit({ kind: 'useSound', change: { ...change, use: { sound: sound.name } } }, { label }),
+        run: () => desk.edit(edit, { label }),
       };
     }),
   );

@@ -127,10 +127,12 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
     case '/':
       onOpen('finder');
       return true;
+    case 'g':
+      onOpen('sound');
+      return true;
     case 'p':
     case 't':
-    case 'g':
-      if (model.editable) onOpen(key === 'p' ? 'plan' : key === 't' ? 'tab' : 'sound');
+      if (model.editable) onOpen(key === 'p' ? 'plan' : 'tab');
       else desk.say('This section follows another one; change that');
       return true;
     case 'v':

@@ -6,10 +6,13 @@ import {
   type Player,
   type SoundUse,
 } from '../../core/form/index';
-import { rigIn, soundWords } from '../../core/song/index';
+import { rigIn, soundWords, type Edit } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import type { SplitModel } from './model';
+
+/** Where a sound is chosen: in one playing of a section, in all of them, or in one bar. */
+type Reach = 'time' | 'section' | 'bar';
 
 /** Which sound a player uses in the section, or in the bar one is at. */
 export function SoundDialog({
@@ -35,11 +38,11 @@ function pressed(is: boolean): { readonly 'aria-pressed': boolean; readonly clas
 function SoundForm({ model, player, onClose }: { model: SplitModel; player: Player; onClose: () => void }) {
   const { desk } = usePorts();
   const { song, playing, selection, moment } = model;
-  const { section } = playing;
+  const { section, entry, written, first } = playing;
   const bar = moment.bar;
   const here = model.bars[bar]?.sounds?.[player];
-  const [reach, setReach] = useState<'section' | 'bar'>(here ? 'bar' : 'section');
-  const now = reach === 'bar' ? here : section.sounds?.[player];
+  const [reach, setReach] = useState<Reach>(here ? 'bar' : first ? 'section' : 'time');
+  const now = { bar: here, time: entry.sounds?.[player], section: written.sounds?.[player] }[reach];
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? formatSoundUse(now ?? {});
   const read = parseSoundUse(text);
@@ -50,27 +53,44 @@ function SoundForm({ model, player, onClose }: { model: SplitModel; player: Play
       ? `${PLAYER_WORDS[player]} has no sound “${read.value.sound}”; name it in the ground dialog, or turn gain and delay here`
       : null
     : read.error;
-  const around = reach === 'bar' ? rigIn(song, player, { section }) : song.players[player];
+  const around = {
+    bar: rigIn(song, player, { section }),
+    time: rigIn(song, player, { section: written }),
+    section: song.players[player],
+  }[reach];
   const take = (use: SoundUse) => {
     const words = formatSoundUse(use) || 'the usual sound';
-    const where = reach === 'bar' ? `bar ${bar + 1} of ${section.name}` : section.name;
-    desk.getState().edit(
-      {
-        kind: 'useSound',
-        change: {
-          section: section.name,
-          pass: selection.pass,
-          times: playing.entry.times,
-          player,
-          bar: reach === 'bar' ? bar : null,
-          use,
-        },
-      },
-      { label: `${PLAYER_WORDS[player]}: ${words} in ${where}` },
-    );
+    const where = {
+      bar: `bar ${bar + 1} of ${section.name}`,
+      time: `${section.name}, this time`,
+      section: section.name,
+    }[reach];
+    const edit: Edit =
+      reach === 'time'
+        ? {
+            kind: 'setPlaying',
+            entry: playing.index,
+            change: { sounds: { ...entry.sounds, [player]: use } },
+          }
+        : {
+            kind: 'useSound',
+            change: {
+              section: section.name,
+              pass: selection.pass,
+              times: entry.times,
+              player,
+              bar: reach === 'bar' ? bar : null,
+              use,
+            },
+          };
+    desk.getState().edit(edit, { label: `${PLAYER_WORDS[player]}: ${words} in ${where}` });
     onClose();
   };
-  const usual = reach === 'bar' ? `as in ${section.name}` : 'as the settings say';
+  const usual = {
+    bar: `as in ${section.name}`,
+    time: `as ${section.name} usually`,
+    section: 'as the settings say',
+  }[reach];
   return (
     <form
       className="flex flex-col gap-3"
@@ -83,7 +103,8 @@ function SoundForm({ model, player, onClose }: { model: SplitModel; player: Play
         <legend className="text-[14px] text-soft">Where</legend>
         {(
           [
-            ['section', `all of ${section.name}`],
+            ...(first ? [] : [['time', `${section.name} this time`] as const]),
+            ['section', first ? `all of ${section.name}` : `${section.name} every time`],
             ['bar', `only bar ${bar + 1}`],
           ] as const
         ).map(([value, words]) => (

@@ -12,11 +12,10 @@ export function SoundMark({
   player: Player;
   onSound: (player: Player) => void;
 }) {
-  const { song, playing, moment, editable } = model;
+  const { song, playing, moment } = model;
   const place = { section: playing.section, bar: moment };
   const name = soundNameIn(player, place);
   const words = `${name === null ? '' : `${name} · `}${soundWords(rigIn(song, player, place))}`;
-  if (!editable) return <span>{words}</span>;
   return (
     <button
       type="button"

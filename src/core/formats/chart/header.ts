@@ -245,6 +245,7 @@ export function writeHeader(
     ...(entry.tempo === undefined ? [] : [`tempo ${entry.tempo}`]),
     ...(entry.feel === undefined ? [] : [`feel ${entry.feel}`]),
     ...(entry.bars === undefined ? [] : [`bars 1-${entry.bars}`]),
+    ...PLAYERS.flatMap((player) => writeSound(player, entry.sounds?.[player])),
     ...(section ? sectionSettings(section) : []),
   ];
   return `== ${entry.section} ==${settings.length > 0 ? ` ${settings.join('; ')}` : ''}`;

@@ -132,6 +132,9 @@ function readWith(text: string, memo: Memo): ChartRead {
       const message = `${name} has ${known.bars.length} bars; expected bars 1-${known.bars.length} or fewer`;
       problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
     }
+    // Where it was played before, another sound is this time's.
+    const { sounds } = header.asked;
+    const own = !hasRows && form.some((entry) => entry.section === name) ? sounds : undefined;
     if (times > 0)
       form.push({
         section: name,
@@ -142,13 +145,16 @@ function readWith(text: string, memo: Memo): ChartRead {
         ...(tempo === null ? {} : { tempo }),
         ...(feel === null ? {} : { feel }),
         ...(bars === null || bars >= known.bars.length ? {} : { bars }),
+        ...(own === undefined ? {} : { sounds: own }),
       });
     if (!hasRows && header.asked.meter) {
       const message = `the bars of ${name} are written above; expected its meter there`;
       problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
     }
     const { meter: _meter, ...later } = header.asked;
-    sections.set(name, withAsked(known, hasRows ? header.asked : later));
+    const { sounds: _own, ...others } = later;
+    const asked = hasRows ? header.asked : own === undefined ? later : others;
+    sections.set(name, withAsked(known, asked));
   }
   song = inPlayedOrder({ ...song, sections: [...sections.values()], form });
   if (!isDownSaid) song = meantAsFretted(song) ?? song;

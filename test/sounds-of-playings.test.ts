@@ -1,0 +1,111 @@
+import { expect } from 'chai';
+import { songCauses, songFindings } from '../src/core/clash/index';
+import { readChart, writeChart } from '../src/core/formats/index';
+import { sheetOf } from '../src/core/sheet/index';
+import { applyEdit, readSong, saveSong, timelineFrom, unfold, type Song } from '../src/core/song/index';
+import { curesFor } from '../src/core/split/index';
+
+const song = (text: string): Song => {
+  const { song: read, problems } = readChart(text);
+  expect(problems).to.deep.equal([]);
+  return read;
+};
+/** The verse comes back with the drive on, and once more clean (common practice). */
+const RETURNS = `key: A
+tempo: 100
+guitar1: gain 2; sound dirt = gain 10, delay 1/8; sound half = gain 5
+== Verse ==
+chords | A | D |
+guitar1 | x02220 | x57775 |
+guitar2 | r | . |
+bass | x0xx | x5xx |
+== Bridge ==
+chords | E |
+guitar1 | 022100 |
+guitar2 | r |
+bass | 0xxx |
+== Verse == guitar1 sound dirt
+== Verse ==
+`;
+
+describe('the sounds of one playing', () => {
+  it('are written at its header and leave the others alone; text and song file keep them', () => {
+    const s = song(RETURNS);
+    expect(s.form.map((e) => e.sounds?.guitar1?.sound)).to.deep.equal([
+      undefined,
+      undefined,
+      'dirt',
+      undefined,
+    ]);
+    expect(s.sections[0]!.sounds).to.equal(undefined);
+    expect(writeChart(s)).to.include('== Verse == guitar1 sound dirt\n== Verse ==\n');
+    expect(song(writeChart(s))).to.deep.equal(s);
+    const again = readSong(JSON.parse(JSON.stringify(saveSong(s))));
+    expect(again.ok && again.value).to.deep.equal(s);
+  });
+
+  it('are judged, played, and said on the sheet where they are heard', () => {
+    const s = song(RETURNS);
+    const gains = songFindings(s).filter((f) => f.kind === 'gain');
+    expect(gains.map((f) => `${f.playing} ${f.level}`)).to.deep.equal(['2 clash', '2 clash']);
+    const remarks = sheetOf(s, 'guitar1').parts.map((part) => part.remarks.join(', '));
+    expect(remarks).to.deep.equal([
+      '',
+      '',
+      'sound dirt (gain 10, delay 1/8), as before',
+      'gain 2, as before',
+    ]);
+    expect(sheetOf(s, 'guitar2').parts[2]!.remarks).to.deep.equal(['as before']);
+    expect(unfold(s).map((p) => p.section.sounds?.guitar1?.sound)).to.deep.equal([
+      undefined,
+      undefined,
+      'dirt',
+      undefined,
+    ]);
+    expect(timelineFrom(s, { playing: 2, pass: 1, moment: 0 }).strokes.length).to.be.greaterThan(0);
+  });
+
+  it('are what a way out turns down', () => {
+    const s = song(RETURNS);
+    const found = songCauses(s).find((f) => f.kind === 'gain')!;
+    const cure = curesFor(s, found).find((c) => c.words.includes('sound half') || c.words.includes('gain'))!;
+    const after = applyEdit(s, cure.edit);
+    expect(after.sections).to.equal(s.sections);
+    expect(after.form[2]!.sounds).to.not.deep.equal(s.form[2]!.sounds);
+    expect(songFindings(after).filter((f) => f.kind === 'gain' && f.level === 'clash')).to.deep.equal([]);
+  });
+
+  it('follow a sound that is renamed, and are let go when nothing is said any more', () => {
+    const s = song(RETURNS);
+    const sound = { name: 'wall', gain: 10 };
+    const renamed = applyEdit(s, { kind: 'setSound', player: 'guitar1', was: 'dirt', sound });
+    expect(renamed.form[2]!.sounds?.guitar1?.sound).to.equal('wall');
+    const plain = applyEdit(s, { kind: 'setPlaying', entry: 2, change: { sounds: { guitar1: {} } } });
+    expect(plain.form[2]).to.not.have.property('sounds');
+  });
+
+  it('of a first playing are the section’s own', () => {
+    const s = song(RETURNS);
+    const first = applyEdit(s, {
+      kind: 'setPlaying',
+      entry: 0,
+      change: { sounds: { guitar1: { sound: 'half' } } },
+    });
+    expect(first.form[0]).to.not.have.property('sounds');
+    expect(first.sections[0]!.sounds?.guitar1?.sound).to.equal('half');
+    const own = applyEdit(s, { kind: 'detach', entry: 2, name: 'Loud verse' });
+    expect(own.sections.find((x) => x.name === 'Loud verse')!.sounds?.guitar1?.sound).to.equal('dirt');
+    expect(song(writeChart(own))).to.deep.equal(own);
+  });
+
+  it('that nobody has are said at their place', () => {
+    const { problems } = readChart(RETURNS.replace('sound dirt\n', 'sound drit\n'));
+    expect(problems.map((p) => `${p.line}:${p.column} ${p.message}`)).to.deep.equal([
+      '14:13 guitar1 has no sound "drit"; expected one of dirt, half',
+    ]);
+    const saved = JSON.parse(JSON.stringify(saveSong(song(RETURNS))));
+    saved.song.form[2].sounds.guitar1 = 'gain 11';
+    const read = readSong(saved);
+    expect(!read.ok && read.error.map((p) => p.path)).to.deep.equal(['song.form[2].sounds.guitar1']);
+  });
+});
