@@ -15,7 +15,8 @@ export function soundWays({ song, finding, material, moments }: Place): readonly
   const { gain } = rigIn(song, player, { section, bar: moment });
   const use = section.sounds?.[player];
   const change = (now: SoundUse) => soundEdit({ song, finding }, player, now);
-  const where = `in ${section.name}`;
+  const isOwn = song.form[finding.playing]?.sounds?.[player] !== undefined;
+  const where = `in ${section.name}${isOwn ? ', this time' : ''}`;
   const named = (song.players[player].sounds ?? [])
     .filter((s) => s.gain !== undefined && s.gain < gain && s.name !== use?.sound)
     .map((s) => ({
