@@ -14,17 +14,21 @@ import { playersWords } from './words';
 export function otherChordParts(scene: Scene, parts: readonly Part[]): readonly Part[] {
   const { chord } = scene;
   if (chord === null || isTogether(parts)) return [];
-  return parts.filter((part) => isOtherChord(part, chord));
+  const lowest = Math.min(...parts.flatMap(({ pitches }) => pitches.slice(0, 1)));
+  const hasBass = (pitchClass(lowest) as number) === chord.bassPc;
+  return parts.filter((part) => isOtherChord(part, chord, hasBass));
 }
 
-function isOtherChord(part: Part, chord: ChordSymbol): boolean {
+/** `hasBass`: the lowest note of all is the symbol's. */
+function isOtherChord(part: Part, chord: ChordSymbol, hasBass: boolean): boolean {
   const tones = [...tonesOf(part)];
   const stand = part.standTicks ?? part.soundTicks;
   if (tones.length < 2 || part.moving || stand < TICKS_PER_QUARTER) return false;
   const inside = tones.filter((pc) => belongs(chord, pc)).length;
-  // Two notes are a power chord on another root, or an upper part over the chord.
+  // Two notes are a power chord on another root, or an upper part over the chord; one that has the root as its fifth
+  // is that only where nobody gives the bass.
   if (tones.length === 2)
-    return isBareFifth(part) && inside < 2 && !tones.includes(chord.rootPc) && isLow(part);
+    return isBareFifth(part) && inside < 2 && isLow(part) && !(hasBass && tones.includes(chord.rootPc));
   // A power chord says nothing of what stands on its root.
   if (chord.tones.length <= 2 && tones.includes(chord.rootPc)) return false;
   return inside / tones.length < 0.5;
