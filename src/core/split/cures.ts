@@ -1,7 +1,7 @@
 import { finished } from '../base/index';
 import { songFindings, type Finding } from '../clash/index';
 import { barsOnPass, gripCell, isLocked, PLAYER_WORDS, PLAYERS, type Cell, type Player } from '../form/index';
-import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf } from '../grip/index';
+import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf, type KnownGrip } from '../grip/index';
 import {
   applyEdit,
   cellPitches,
@@ -10,6 +10,7 @@ import {
   materialOf,
   strikesOf,
   type Edit,
+  type Moment,
   type Song,
 } from '../song/index';
 import { belongs, pitchClass } from '../pitch/index';
@@ -224,12 +225,24 @@ function gripWays(context: Ground, players: readonly Player[]): readonly Way[] {
     };
     otherChoices(song, choice, GRIPS_TRIED).forEach((one, i) => {
       if (one.known === null) put(one.cell, 'rest', 'rest', REST_FAR);
-      else put(one.cell, wordsFor(one), 'grip', 0.05 * i);
+      else
+        put(
+          one.cell,
+          wordsFor(one),
+          'grip',
+          0.05 * i + (player !== 'bass' || givesBass(one.known, moment) ? 0 : NO_BASS_FAR),
+        );
     });
   }
   return ways;
 }
 
+/** A bassist's way out is what the symbol has at the bottom, before anything else of the chord. */
+function givesBass({ pitches }: KnownGrip, { chord }: Moment): boolean {
+  return chord === null || (pitchClass(pitches[0]!) as number) === chord.bassPc;
+}
+
+const NO_BASS_FAR = 0.3;
 const GRIPS_TRIED = 14;
 /** A rest cures nearly everything and is nearly never the answer. */
 const REST_FAR = 2.5;
