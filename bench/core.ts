@@ -4,6 +4,7 @@ import { connectionsOf, handsTogether, songFindings } from '../src/core/clash/in
 import { createChartReader, readChart, writeChart } from '../src/core/formats/index';
 import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
+import { parseLine } from '../src/core/line/index';
 import { parseChord } from '../src/core/pitch/index';
 import { applyEdit, refitSong, rightHand, saveSong, unfold, type Song } from '../src/core/song/index';
 import {
@@ -79,6 +80,31 @@ function runAll<T>(work: Generator<unknown, T>): T {
   let step = work.next();
   while (!step.done) step = work.next();
   return step.value;
+}
+
+/** A line of eighths for guitar 2 in every bar. */
+function withLines(whole: Song): Song {
+  const lines = ['7@3 9@3 7@2 8@2 7@3 9@3 7@2 8@2', '5@3 5@2 8@2 5@1 5@3 5@2 8@2 5@1'].map((text) => {
+    const line = parseLine(text, { meter: whole.meter, strings: 6 });
+    if (!line.ok) throw new Error(line.error[0]!.message);
+    return line.value;
+  });
+  return whole.sections[0]!.bars.reduce((now, _, bar) => {
+    const change = { section: 'All', pass: 1, player: 'guitar2' as const, bar, line: lines[bar % 2]! };
+    return applyEdit(now, { kind: 'setLine', change });
+  }, whole);
+}
+
+let whole200: Song | null = null;
+let lines200: Song | null = null;
+
+/** What is said of a song of one section after another pattern of the bass in one bar. */
+function editedIn(whole: Song, run: number): () => unknown {
+  songFindings(whole);
+  const hits = run % 2 === 0 ? 'O-OOO-OO' : 'OOOOOOO.';
+  const changes = [{ section: 'All', pass: 1, player: 'bass' as const, bar: (run * 37) % 200, hits }];
+  const next = applyEdit(whole, { kind: 'setHits', changes });
+  return () => songFindings(next);
 }
 
 const big = () => filled(200, 7);
@@ -159,6 +185,16 @@ const benchmarks: readonly Benchmark[] = [
       });
       return () => songFindings(next);
     },
+  },
+  {
+    name: 'findings of 200 bars in one section after one edit',
+    runs: 60,
+    prepare: (run) => editedIn((whole200 ??= oneSection(song())), run),
+  },
+  {
+    name: 'findings of 200 bars in one section, a line in each, after one edit',
+    runs: 60,
+    prepare: (run) => editedIn((lines200 ??= withLines(oneSection(song()))), run),
   },
   {
     name: 'stroke in one of 200 bars: findings, joins and hands',

@@ -90,13 +90,15 @@ export function stretchFindings(song: Song, stretch: Stretch, ground: PassGround
   const { section, first, from, to } = stretch;
   const { pass, differs, key, tempo, times, voice } = ground;
   const id = `${pass} ${key.text} ${tempo} ${times} ${voice?.join() ?? ''} ${ground.dirtMeant} ${song.down ?? 0} ${first}`;
+  // What is around is heard, and spoken of in its own stretch.
+  const isOwn = (bar: number) => bar + first >= from && bar + first < to;
   let known = stretchCache.get(section);
   if (!known) stretchCache.set(section, (known = new Map()));
   const hit = known.get(id);
   const all =
     hit?.players === song.players
       ? hit.list
-      : passFindings(song, { ...ground, section, as: pass, differs: () => true })
+      : passFindings(song, { ...ground, section, as: pass, differs: isOwn })
           .map((f) => moved(f, first * barTicks(meterOf(song, section)), first))
           .filter((f) => f.bar > from && f.bar <= to);
   if (hit?.list !== all) known.set(id, { players: song.players, list: all });

@@ -3,8 +3,8 @@ import { PLAYERS, type Bar, type Section } from '../form/index';
 /** Sections of more bars than this are judged in stretches, so that a change in one bar is not judged with all others. */
 export const LONG_BARS = 96;
 /** Bars of a stretch, and how many around it are heard with it: figures and repeats show within a few bars. */
-const STRETCH_BARS = 16;
-const AROUND_BARS = 4;
+const STRETCH_BARS = 12;
+const AROUND_BARS = 3;
 
 /** A part of a long section that is judged by itself. */
 export interface Stretch {
