@@ -22,19 +22,35 @@ export const parseKey: (text: string) => Result<Key> = remember((text: string): 
 /** `F C G D A E B` stand at −1 … 5 on the line of fifths; a sharp adds 7. */
 const FIFTHS = 'FCGDAEB';
 
+/** C flat and what lies flatter on the line of fifths, E sharp and what lies sharper: named so only where the key has them. */
+const C_FLAT = -7;
+const E_SHARP = 11;
+
 /**
  * Name of a pitch class as it is spelled in a key: diatonic notes by the scale (the sixth of A-flat minor is
- * F-flat), the others by the nearest place on the line of fifths, with the raised leading tone in minor.
- * Source: common practice; the line of fifths as in any harmony handbook.
+ * F-flat), the others by the nearest place on the line of fifths, with the raised leading tone in minor, and as a white
+ * key where they are one. Source: common practice; the line of fifths as in any harmony handbook.
  */
 export function spell(pc: number, key: Key): string {
   const tonic = fifthsOf(key.tonic);
   const lowest = key.mode === 'major' ? tonic - 5 : tonic - 6;
   const start = (pitchClass(pc) * 7) % 12; // place on the line of fifths, C = 0, modulo 12
-  const place = start + 12 * Math.ceil((lowest - start) / 12);
+  const near = start + 12 * Math.ceil((lowest - start) / 12);
+  const place = isOwn(near - tonic, key)
+    ? near
+    : near <= C_FLAT
+      ? near + 12
+      : near >= E_SHARP
+        ? near - 12
+        : near;
   const letter = FIFTHS[(((place + 1) % 7) + 7) % 7]!;
   const sharps = Math.floor((place + 1) / 7);
   return letter + (sharps >= 0 ? '#'.repeat(sharps) : 'b'.repeat(-sharps));
+}
+
+/** A note of the scale, or the raised leading tone; by its distance from the tonic on the line of fifths. */
+function isOwn(fifths: number, { mode }: Key): boolean {
+  return mode === 'major' ? fifths >= -1 && fifths <= 5 : (fifths >= -4 && fifths <= 2) || fifths === 5;
 }
 
 /** Pitch with octave as spelled in the key, e.g. `Bb2`. The octave follows the letter: C-flat 4 is MIDI 59. */

@@ -94,6 +94,8 @@ describe('pitch', () => {
     expect(spell(8, key('Am'))).to.equal('G#');
     expect(spell(10, key('C'))).to.equal('Bb');
     expect(spell(6, key('C'))).to.equal('F#');
+    expect(spell(9, key('Ab'))).to.equal('A'); // not B double flat
+    expect(spell(2, key('Abm'))).to.equal('D');
   });
 
   it('puts the octave with the letter', () => {
