@@ -2,8 +2,17 @@ import { expect } from 'chai';
 import { songCauses, songFindings } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf } from '../src/core/sheet/index';
-import { applyEdit, readSong, saveSong, timelineFrom, unfold, type Song } from '../src/core/song/index';
-import { curesFor } from '../src/core/split/index';
+import {
+  applyEdit,
+  loudMaterial,
+  readSong,
+  saveSong,
+  timelineFrom,
+  unfold,
+  type Song,
+} from '../src/core/song/index';
+import { curesFor, splitSong } from '../src/core/split/index';
+import { finished } from '../src/core/base/index';
 
 const song = (text: string): Song => {
   const { song: read, problems } = readChart(text);
@@ -107,5 +116,33 @@ describe('the sounds of one playing', () => {
     saved.song.form[2].sounds.guitar1 = 'gain 11';
     const read = readSong(saved);
     expect(!read.ok && read.error.map((p) => p.path)).to.deep.equal(['song.form[2].sounds.guitar1']);
+  });
+});
+
+describe('a section that is played clean and driven', () => {
+  const open = (more: string) =>
+    song(`key: A
+tempo: 100
+guitar1: gain 1; sound dirt = gain 10
+guitar2: gain 1
+== Verse == plan wall
+chords | A | D | E | A |
+== Bridge ==
+chords | E |
+guitar1 | r |
+guitar2 | r |
+bass | 0xxx |
+${more}`);
+
+  it('is split for the sound that asks most: one set of grips for all playings', () => {
+    const loud = loudMaterial(open('== Verse == guitar1 sound dirt\n'), 'Verse')!;
+    expect(loud.section.sounds?.guitar1?.sound).to.equal('dirt');
+    expect(loudMaterial(open('== Verse ==\n'), 'Verse')!.section.sounds).to.equal(undefined);
+    const quieter = open('== Verse == guitar1 gain 0\n');
+    expect(loudMaterial(quieter, 'Verse')!.section.sounds).to.equal(undefined);
+    const s = open('== Verse == guitar1 sound dirt\n');
+    const split = finished(splitSong(s, null));
+    const done = applyEdit(s, { kind: 'setCells', changes: split.changes });
+    expect(songFindings(done).filter((f) => f.kind === 'gain' && f.level !== 'note')).to.deep.equal([]);
   });
 });

@@ -52,6 +52,7 @@ export {
 } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { bandTuning, meantAsFretted, namedAsFretted, namedAsSounding } from './names-as';
+export { loudestSounds, loudMaterial } from './loudest';
 export { rigIn, soundNameIn, soundWords, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';

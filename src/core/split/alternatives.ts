@@ -1,7 +1,7 @@
 import { finished } from '../base/index';
 import { gripCell, PLAYERS, type Cell, type Player } from '../form/index';
 import { deviceWords, formatGrip, sameGrip, shiftBetween, type KnownGrip } from '../grip/index';
-import { materialOf, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
+import { loudMaterial, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import {
   hasThirdOf,
@@ -155,7 +155,7 @@ interface Context {
 }
 
 function contextOf(song: Song, at: CellChoice): Context | null {
-  const material = materialOf(song, at.section);
+  const material = loudMaterial(song, at.section);
   if (!material) return null;
   const { section, meter, tempo } = material;
   const moments = momentsOf(section, { pass: at.pass, meter });

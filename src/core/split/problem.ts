@@ -1,8 +1,10 @@
 import { finished } from '../base/index';
-import { PLAYERS, type Cell, type Player, type Section } from '../form/index';
+import { combinedSounds, PLAYERS, type Cell, type Player, type Section } from '../form/index';
 import { enumerateGrips, gripPitches, knowGrip, type Fingering, type KnownGrip } from '../grip/index';
 import { parseNote, type ChordSymbol } from '../pitch/index';
 import {
+  loudestSounds,
+  loudMaterial,
   materialOf,
   momentsOf,
   rigIn,
@@ -69,10 +71,12 @@ export function planOf(song: Pick<Song, 'form' | 'players' | 'sections'>, sectio
 
 /** Whose amplifier is driven in a section, by the sounds it is played with. */
 export function drivenIn(
-  song: Pick<Song, 'players' | 'sections'>,
+  song: Pick<Song, 'players' | 'sections' | 'form'>,
   name: string,
 ): { readonly guitar1: boolean; readonly guitar2: boolean } {
-  const section = sectionNamed(song, name) ?? {};
+  const written = sectionNamed(song, name);
+  const loud = written && loudestSounds(song, written);
+  const section = loud ? { sounds: combinedSounds(written.sounds, loud) } : (written ?? {});
   const isDriven = (player: Player) => gainClass(rigIn(song, player, { section }).gain) !== 'clean';
   return { guitar1: isDriven('guitar1'), guitar2: isDriven('guitar2') };
 }
@@ -143,7 +147,7 @@ function* sectionSlots(
   name: string,
   { scope, before }: { scope: Scope; before: Slot | null },
 ): Generator<number, readonly Slot[]> {
-  const { section, meter, tempo } = materialOf(song, name)!;
+  const { section, meter, tempo } = loudMaterial(song, name)!;
   const plan = planOf(song, name);
   const wishes = wishesOf(section);
   const moments = momentsOf(section, { pass: scope.pass, meter });
@@ -183,7 +187,7 @@ function* sectionSlots(
 
 /** The last or first moment of a section as it is written; null when something in it is still open. */
 function endSlot(song: Song, name: string, which: 'first' | 'last'): Slot | null {
-  const { section, meter } = materialOf(song, name)!;
+  const { section, meter } = loudMaterial(song, name)!;
   const moments = momentsOf(section, { pass: 1, meter });
   const moment = which === 'first' ? moments[0] : moments.at(-1);
   if (!moment || PLAYERS.some((p) => moment.cells[p].kind === 'open')) return null;
