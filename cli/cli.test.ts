@@ -31,6 +31,13 @@ describe('command line', () => {
     expect(await json('split', path)).to.have.property('proven', true);
   });
 
+  it('name: fingers of one’s own decide how far the hand reaches', async () => {
+    const [wide, usual] = [await json('name', '1-x-x-4-x-x(12)'), await json('name', '1-x-x-4-x-x')];
+    expect([wide.chord, wide.reach.grade, usual.reach.grade]).to.deep.equal([usual.chord, 'out', 'ease']);
+    const wrong = await runCommand(['name', '320003(11)']);
+    expect(wrong.code).to.equal(1);
+  });
+
   it('name: notes low to high, best name, device', async () => {
     expect(await json('name', 'x32010')).to.deep.equal({
       grip: 'x32010',

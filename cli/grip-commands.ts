@@ -1,12 +1,12 @@
-import { PLAYERS, type Player } from '../src/core/form/index';
+import { parseCell, PLAYERS, type Player } from '../src/core/form/index';
 import {
+  deviceOf,
   enumerateGrips,
   gripPitches,
   missingFret,
   HAND_SIZES,
   HANDS,
   knowGrip,
-  parseGrip,
   rankOf,
   stopWords,
   type Hand,
@@ -26,17 +26,20 @@ import { emptySong } from '../src/core/song/index';
 import { CallError, InputError } from './outcome';
 import type { Options } from './options';
 
-/** `name GRIP`: what a grip sounds and what it is called. */
+/** `name GRIP`: what a grip sounds, what it is called, and how far the hand reaches for it, with fingers of one's own too. */
 export function nameCommand(text: string, options: Options): unknown {
-  const strings = text.includes('-') ? text.split('-').length : text.length;
+  const frets = text.replace(/\(.*$/, '');
+  const strings = frets.includes('-') ? frets.split('-').length : frets.length;
   const kind = strings < 6 ? 'bass' : 'guitar';
   const instrument = instrumentFrom(kind === 'bass' ? defaultBass() : defaultGuitar(0), options, strings);
   const key = keyFrom(options);
-  const grip = parseGrip(text, instrument.tuning.length);
-  if (!grip.ok) throw new InputError(grip.error);
-  const known = knowGrip(grip.value, { instrument, hand: handFrom(options), chord: null });
+  const cell = parseCell(text, instrument.tuning.length);
+  if (!cell.ok) throw new InputError(cell.error);
+  if (cell.value.kind !== 'grip') throw new InputError(`"${text}" is no grip; expected frets like 022100`);
+  const { grip, fingers: own } = cell.value;
+  const known = knowGrip(grip, { instrument, hand: handFrom(options), chord: null, own });
   // What a grip sounds does not depend on whether a hand holds it; a fret that is not there sounds nothing.
-  const pitches = missingFret(grip.value, instrument) ? [] : gripPitches(grip.value, instrument);
+  const pitches = missingFret(grip, instrument) ? [] : gripPitches(grip, instrument);
   if ('refused' in known && pitches.length === 0) throw new InputError(`${text}: ${known.refused}`);
   const sorted = [...pitches].sort((a, b) => a - b);
   const names = nameNotes(sorted, key);
@@ -45,7 +48,7 @@ export function nameCommand(text: string, options: Options): unknown {
     notes: sorted.map((m) => noteName(m, key)),
     midi: sorted,
     chord: names[0]!.symbol,
-    device: 'refused' in known ? 'mixed' : known.device,
+    device: 'refused' in known ? deviceOf(sorted, null) : known.device,
     noThird: names[0]!.noThird,
     reach:
       'refused' in known
