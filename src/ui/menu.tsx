@@ -20,7 +20,7 @@ export function Menu({ label, items }: { label: string; items: readonly MenuItem
         <DropdownMenu.Content
           align="end"
           sideOffset={4}
-          className="z-50 max-h-[70vh] w-80 overflow-y-auto rounded-lg border border-line bg-sheet p-1 shadow-lg"
+          className="z-50 max-h-[min(70vh,var(--radix-dropdown-menu-content-available-height))] w-80 overflow-y-auto rounded-lg border border-line bg-sheet p-1 shadow-lg"
         >
           {items.map((item) => (
             <DropdownMenu.Item

@@ -111,9 +111,12 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
               </text>
               {cell.fingers?.[s] != null && (
                 <text
-                  x={cx - 4 * text.length - 2}
-                  y={y(s) - 1}
+                  x={cx - 4 * text.length - 3}
+                  y={y(s) + 4}
                   textAnchor="end"
+                  stroke="var(--sheet)"
+                  strokeWidth="3"
+                  paintOrder="stroke"
                   className="fill-soft text-[11px] italic"
                 >
                   {cell.fingers[s]}

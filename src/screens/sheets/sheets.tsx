@@ -72,6 +72,8 @@ function SheetPaper({ sheet }: { sheet: Sheet }) {
         <p className="text-[13px] text-soft">
           Hits: O ring · M palm mute · X dead · small is weak · - hold · . silent · 1–6 one string. ‹ comes an
           eighth early, ‹‹ a sixteenth. ↓ ↑ down- and up-stroke.
+          {sheet.parts.some((p) => p.bars.some((b) => b.cells.some((c) => c.fingers !== null))) &&
+            ' Slanted digits: fingers, 1 index to 4 little finger, T thumb.'}
           {sheet.parts.some((p) => p.bars.some((b) => b.line !== null)) &&
             ' Lines: h hammer-on · p pull-off · slanted stroke slide · ½ 1 bend by so many whole tones · wave vibrato · <12> harmonic.'}
         </p>
