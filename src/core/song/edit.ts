@@ -1,10 +1,7 @@
 import { unreachable } from '../base/index';
 import {
-  OPEN,
-  PLAYERS,
   sayableSection,
   soundNameTrouble,
-  type PlacedCell,
   type NamedPlan,
   type NamedSound,
   type PlanName,
@@ -28,6 +25,7 @@ import type {
 import { setCells, setHits, setLine, setPart, setPush, setUse, setVoice } from './edit-bar';
 import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
 import { cleanReason, cleanTitle } from './names';
+import { reopen } from './reopen';
 import { inPlayedOrder, mapSections, meterOf, type KeptFinding, type Song } from './song';
 
 /** Everything that can be done to a song, as plain data. */
@@ -291,34 +289,4 @@ export function sameCause(a: Omit<KeptFinding, 'reason'>, b: Omit<KeptFinding, '
     a.players.join() === b.players.join() &&
     a.notes.join() === b.notes.join()
   );
-}
-
-/** Everything not locked goes back to the solver. */
-function reopen(section: Section): Section {
-  const open = (list: readonly PlacedCell[]) =>
-    list.map((c) => (c.cell.kind !== 'open' && !c.cell.locked ? { ...c, cell: OPEN } : c));
-  return {
-    ...section,
-    bars: section.bars.map((bar) => ({
-      ...bar,
-      cells: {
-        guitar1: open(bar.cells.guitar1),
-        guitar2: open(bar.cells.guitar2),
-        bass: open(bar.cells.bass),
-      },
-    })),
-    variants: section.variants.map((v) => ({
-      ...v,
-      bars: v.bars.map((patch) =>
-        patch.cells
-          ? {
-              ...patch,
-              cells: Object.fromEntries(
-                PLAYERS.flatMap((p) => (patch.cells![p] ? [[p, open(patch.cells![p])]] : [])),
-              ),
-            }
-          : patch,
-      ),
-    })),
-  };
 }
