@@ -5,6 +5,7 @@ import { sheetOf } from '../src/core/sheet/index';
 import {
   applyEdit,
   loudMaterial,
+  mergeSongs,
   readSong,
   saveSong,
   timelineFrom,
@@ -71,7 +72,11 @@ describe('the sounds of one playing', () => {
       'dirt',
       undefined,
     ]);
-    expect(timelineFrom(s, { playing: 2, pass: 1, moment: 0 }).strokes.length).to.be.greaterThan(0);
+    const { strokes } = timelineFrom(s, { playing: 0, pass: 1, moment: 0 });
+    const heard = strokes.filter((stroke) => stroke.player === 'guitar1');
+    expect(heard.map((stroke) => stroke.gain)).to.deep.equal([2, 2, 2, 10, 10, 2, 2]);
+    // An eighth at 100 bpm: 60/100/2 s.
+    expect(heard.map((stroke) => stroke.repeat)).to.deep.equal([null, null, null, 0.3, 0.3, null, null]);
   });
 
   it('are what a way out turns down', () => {
@@ -105,6 +110,16 @@ describe('the sounds of one playing', () => {
     const own = applyEdit(s, { kind: 'detach', entry: 2, name: 'Loud verse' });
     expect(own.sections.find((x) => x.name === 'Loud verse')!.sounds?.guitar1?.sound).to.equal('dirt');
     expect(song(writeChart(own))).to.deep.equal(own);
+  });
+
+  it('that two tabs changed are named as chart text has them', () => {
+    const base = song(RETURNS);
+    const turned = (gain: number) =>
+      applyEdit(base, { kind: 'setPlaying', entry: 2, change: { sounds: { guitar1: { gain } } } });
+    const { clashes } = mergeSongs(base, { mine: turned(4), theirs: turned(7) });
+    expect(clashes).to.have.length(1);
+    const said = JSON.stringify(clashes[0]);
+    expect(said).to.include('Guitar 1 gain 4').and.to.include('Guitar 1 gain 7');
   });
 
   it('that nobody has are said at their place', () => {

@@ -27,6 +27,11 @@ export interface FindCase extends Piece {
   readonly bar: number;
 }
 
+/** The lines before a section: key, tempo, the gain of both guitars, and a metre or a voice where needed (`more`). */
+export function groundOf(key: string, tempo: number, g1: number, g2 = g1, more = ''): string {
+  return `key: ${key}\ntempo: ${tempo}\nguitar1: gain ${g1}\nguitar2: gain ${g2}${more ? `\n${more}` : ''}`;
+}
+
 /** Every third case is for a last look only: nothing is tuned by it. */
 export function isHeldBack(index: number): boolean {
   return index % 3 === 2;

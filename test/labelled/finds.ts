@@ -1,6 +1,6 @@
 import type { FindingKind } from '../../src/core/song/index';
 import type { Level } from '../../src/core/clash/index';
-import type { FindCase } from './case';
+import { groundOf as at, type FindCase } from './case';
 
 const cases: FindCase[] = [];
 interface More {
@@ -30,8 +30,6 @@ const finds = (
     ...(open ? { open } : {}),
   });
 };
-const at = (key: string, tempo: number, g1: number, g2 = g1, more = ''): string =>
-  `key: ${key}\ntempo: ${tempo}\nguitar1: gain ${g1}\nguitar2: gain ${g2}${more ? `\n${more}` : ''}`;
 
 // Every label: common practice. Chords, keys and rows are our own invention.
 

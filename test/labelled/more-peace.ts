@@ -1,11 +1,9 @@
-import type { PeaceCase } from './case';
+import { groundOf as at, type PeaceCase } from './case';
 
 const cases: PeaceCase[] = [];
 const peace = (style: string, why: string, head: string, rows: string, header = ''): void => {
   cases.push({ want: 'peace', style, why, head, rows: rows.trim(), header });
 };
-const at = (key: string, tempo: number, g1: number, g2 = g1, more = ''): string =>
-  `key: ${key}\ntempo: ${tempo}\nguitar1: gain ${g1}\nguitar2: gain ${g2}${more ? `\n${more}` : ''}`;
 
 // Whole parts of three players. Every label: common practice. Chords, keys and rows are our own invention.
 

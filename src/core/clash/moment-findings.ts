@@ -48,6 +48,7 @@ export function openAt(moments: readonly Moment[], index: number): readonly Judg
   );
 }
 
+/** What the hands cannot do, or only at a stretch, in cells that begin at a moment (its place in the list, from 0). */
 export function handsAt(song: Song, moments: readonly Moment[], index: number): readonly Judgement[] {
   const moment = moments[index]!;
   return PLAYERS.flatMap((player) =>

@@ -20,8 +20,10 @@ import { buriedHits, ringingStops } from './stop';
 import type { Stretch } from './stretches';
 import { nameIn } from './words';
 
+/** A finding of a section, before it is known in which playing it is heard and whether it is kept. */
 export type Raw = Omit<Finding, 'playing' | 'kept'>;
 
+/** What a pass (from 1) of a section is judged by; tempo in quarter notes a minute, `times` it is played in a row. */
 export interface PassGround {
   readonly key: Key;
   readonly tempo: number;
@@ -29,10 +31,11 @@ export interface PassGround {
   readonly times: number;
   readonly dirtMeant: boolean;
   readonly pass: number;
+  /** Bars (from 0) that are spoken of; the others are only heard. */
   readonly differs: (bar: number) => boolean;
 }
 
-/** `as`: the pass it is called, where the section's bars are those of a pass already. */
+/** What is said of one pass of a section, in time order, the worst first. `as`: the pass it is called, where the section's bars are those of a pass already. */
 export function passFindings(
   song: Song,
   of: PassGround & { readonly section: Section; readonly as?: number },

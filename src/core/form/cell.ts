@@ -11,6 +11,7 @@ import {
 import type { LineStep } from '../line/index';
 
 export const PLAYERS = ['guitar1', 'guitar2', 'bass'] as const;
+/** One of {@link PLAYERS}. */
 export type Player = (typeof PLAYERS)[number];
 
 /** "Guitar 1", "Guitar 2", "Bass". */
@@ -40,6 +41,7 @@ export type Cell =
 
 export const OPEN: Cell = { kind: 'open' };
 
+/** A grip for a player; left out, it is not locked, no guess, and held with the natural fingers. */
 export function gripCell(
   grip: Grip,
   marks: { locked?: boolean; guess?: boolean; fingers?: Fingering | undefined } = {},
@@ -55,6 +57,7 @@ export function regripped(cell: Cell & { readonly kind: 'grip' }, grip: Grip): C
   return { ...rest, grip, ...stay };
 }
 
+/** Whether nothing but the player may change a cell; an open one never is. */
 export function isLocked(cell: Cell): boolean {
   return cell.kind !== 'open' && cell.locked;
 }
@@ -78,6 +81,7 @@ export function parseCell(text: string, strings: number): Result<Cell> {
   return fingers.ok ? ok(gripCell(grip.value, { ...flags, fingers: fingers.value })) : fingers;
 }
 
+/** A cell as `parseCell` reads it. */
 export function formatCell(cell: Cell): string {
   if (cell.kind === 'open') return '?';
   return cellBody(cell) + (cell.locked ? '!' : '') + (cell.guess ? '~' : '');

@@ -4,7 +4,7 @@ import type { Grip } from './grip';
 import { stretchedHand, type Hand } from './hand';
 import { holdGrip } from './hold';
 
-/** Ways to finger a grip that are looked at: five fingers on up to six strings, most of them impossible at once. */
+/** What may lie on a string. Most ways to give them out are impossible from the second string on, and not followed. */
 const FINGERS: readonly Finger[] = [1, 2, 3, 4, 'T'];
 
 /**

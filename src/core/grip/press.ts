@@ -23,6 +23,7 @@ export interface Reach {
 const ROW = 32;
 const known = new WeakMap<Instrument, WeakMap<Hand, Reach>>();
 
+/** Distances in mm for a neck and a hand. Remembered with both. */
 export function reachFor(instrument: Instrument, hand: Hand): Reach {
   let hands = known.get(instrument);
   if (!hands) known.set(instrument, (hands = new WeakMap()));

@@ -192,6 +192,7 @@ function rootName(root: number, suffix: string, key: Key): string {
 }
 
 const SHARPER: Readonly<Record<string, string>> = { Db: 'C#', Gb: 'F#', Ab: 'G#' };
+/** A flat major and F minor: from here on flats are at home (common practice). */
 const MANY_FLATS = 4;
 
 /** The bass as the chord spells it where it is one of its tones, else as the key does: A/C♯; never by a name like E♯. */

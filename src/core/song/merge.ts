@@ -4,6 +4,7 @@ import {
   PLAYER_WORDS,
   PLAYERS,
   type Bar,
+  type FormEntry,
   type BarPatch,
   type PlacedCell,
   type Section,
@@ -182,7 +183,7 @@ class Merge {
     return mine.form.map((entry, i) =>
       this.#one(
         { base: base.form[i]!, mine: entry, theirs: theirs.form[i]! },
-        { id: `form ${i}`, words: `how ${entry.section} is played`, say: settingWords },
+        { id: `form ${i}`, words: `how ${entry.section} is played`, say: playingWords },
       ),
     );
   }
@@ -337,6 +338,13 @@ function barWords(bar: Bar | BarPatch, of: { side: Song; name: string; of: Bar |
 
 function early(push: number): string {
   return push === 480 ? '<' : push === 240 ? '<<' : '';
+}
+
+/** How one entry of the form is played, its own sounds as chart text has them. */
+function playingWords({ sounds, ...entry }: FormEntry): string {
+  if (!sounds) return settingWords(entry);
+  const uses = PLAYERS.flatMap((p) => (sounds[p] ? [`${PLAYER_WORDS[p]} ${formatSoundUse(sounds[p])}`] : []));
+  return `${settingWords(entry)}, ${uses.join(', ')}`;
 }
 
 function settingWords(value: unknown): string {

@@ -61,7 +61,7 @@ export function meantAsFretted(song: Song): Song | null {
   return { ...song, players: playersBy(song, by), down: by };
 }
 
-/** From so many grips on it can be told; the share of their notes that is in the chords, and is not. */
+/** From so many grips on it can be told; the share of their notes that is in the chords, and is not (ours). */
 const LEAST_GRIPS = 2;
 const FITS = 0.7;
 const FITS_NOT = 0.5;

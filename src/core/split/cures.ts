@@ -242,7 +242,9 @@ function givesBass({ pitches }: KnownGrip, { chord }: Moment): boolean {
   return chord === null || (pitchClass(pitches[0]!) as number) === chord.bassPc;
 }
 
+/** How much further another note of the chord is for a bassist (taste, ours). */
 const NO_BASS_FAR = 0.3;
+/** So many other grips are tried, the best in the band first. */
 const GRIPS_TRIED = 14;
 /** A rest cures nearly everything and is nearly never the answer. */
 const REST_FAR = 2.5;
