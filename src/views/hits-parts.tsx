@@ -1,6 +1,6 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../core/form/index';
 import type { RightHandPart, Strikes } from '../core/song/index';
-import { barTicks, beatTicks } from '../core/time/index';
+import { barTicks, countedBeatTicks } from '../core/time/index';
 import { countAt, xOf, type HitsTime } from './hits-time';
 import { PLAYER_TEXT, PlayerShape } from './player-look';
 
@@ -64,7 +64,7 @@ export interface Drag {
 /** Bar lines, beats, counts and chord names. */
 export function Paper({ time, barNames, chords, pulse, bottom }: HitsDrawingProps & { bottom: number }) {
   const length = barTicks(time.meter);
-  const beat = beatTicks(time.meter);
+  const beat = countedBeatTicks(time.meter);
   const from = time.firstBar * length;
   const places = Array.from(
     { length: (time.bars * length) / time.division },

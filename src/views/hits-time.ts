@@ -1,4 +1,11 @@
-import { barTicks, beatTicks, swungTick, type Meter, type Swing } from '../core/time/index';
+import {
+  barTicks,
+  countedBeatTicks,
+  isCompound,
+  swungTick,
+  type Meter,
+  type Swing,
+} from '../core/time/index';
 
 /** The stretch a drawing of right hands shows, and where a tick stands in it. */
 export interface HitsTime {
@@ -36,13 +43,14 @@ export function tickAt(time: HitsTime, x: number): number {
   return from + best * time.division;
 }
 
-/** How one counts aloud at a tick: `1`, `&`, `e`, `a`; a dot inside triplets and finer. */
+/** How one counts aloud at a tick: `1`, `&`, `e`, `a`, in compound metres `1`, `&`, `a`; a dot inside triplets and finer. */
 export function countAt(tick: number, meter: Meter): string {
   const inBar = tick % barTicks(meter);
-  const beat = beatTicks(meter);
+  const beat = countedBeatTicks(meter);
   const number = Math.floor(inBar / beat) + 1;
   const share = (inBar % beat) / beat;
   if (share === 0) return String(number);
+  if (isCompound(meter)) return inBar % beat === beat / 3 ? '&' : inBar % beat === (2 * beat) / 3 ? 'a' : '·';
   if (meter.unit === 8 || meter.unit === 16) return share === 0.5 ? '&' : '·';
   return { 0.25: 'e', 0.5: '&', 0.75: 'a' }[share] ?? '·';
 }

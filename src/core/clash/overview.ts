@@ -1,7 +1,7 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { pitchClass, thirdOf, type Key, type Midi } from '../pitch/index';
 import { cellPitches, songKey, unfold, type Playing, type Song } from '../song/index';
-import { beatTicks } from '../time/index';
+import { beatName, countedBeatTicks } from '../time/index';
 import { stageOf, type Stage } from './stage';
 import { stopsOf } from './stop';
 import { nameIn } from './words';
@@ -121,7 +121,9 @@ export function overviewWords(of: Overview, key: Key): readonly string[] {
   const bare = of.thirds.nobody >= 0.05 ? [`nobody ${percent(of.thirds.nobody)}`] : [];
   const third = [...carriers, ...bare].join(', ');
   const strokes = PLAYERS.map((p) => `${PLAYER_WORDS[p]} ${Math.round(10 * of.strokesPerBar[p]) / 10}`);
-  const holes = of.holes.slice(0, HOLES_SAID).map((h) => `${h.section} bar ${h.bar} from beat ${h.beat}`);
+  const holes = of.holes
+    .slice(0, HOLES_SAID)
+    .map((h) => `${h.section} bar ${h.bar} from beat ${beatName(h.beat)}`);
   const more = of.holes.length > HOLES_SAID ? ` and ${of.holes.length - HOLES_SAID} more` : '';
   return [
     `Registers: ${registers.join(' · ')}.`,
@@ -147,7 +149,7 @@ const HOLE_BEATS = 2;
 
 /** Beats in a row on which nobody strikes and nobody sings; long notes may ring over them. */
 function holesIn(stage: Stage): readonly Hole[] {
-  const beat = beatTicks(stage.meter);
+  const beat = countedBeatTicks(stage.meter);
   const struck = new Set(PLAYERS.flatMap((p) => stage.sounds[p].map((s) => Math.floor(s.at / beat))));
   const holes: Hole[] = [];
   let from: number | null = null;

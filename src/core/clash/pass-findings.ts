@@ -1,7 +1,7 @@
 import type { Section } from '../form/index';
 import { parseNote, type Key } from '../pitch/index';
 import { meterOf, type Song } from '../song/index';
-import { barTicks, beatTicks } from '../time/index';
+import { barTicks, countedBeatTicks } from '../time/index';
 import { delays } from './delay';
 import { emptyStrings } from './empty-string';
 import type { Finding } from './finding';
@@ -154,7 +154,7 @@ export function voiceOf(range: Song['voice']): Stage['voice'] {
 export function placed(t: Timed, at: { stage: Stage; section: Section; pass: number }): Raw {
   const { stage } = at;
   const bar = stage.barTicks;
-  const beat = beatTicks(stage.meter);
+  const beat = countedBeatTicks(stage.meter);
   const round = (n: number) => Math.round(n * 1000) / 1000;
   const inBar = t.at - Math.floor(t.at / bar) * bar;
   const where = {

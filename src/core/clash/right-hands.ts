@@ -1,7 +1,7 @@
 import type { Player, Section } from '../form/index';
 import type { Key } from '../pitch/index';
 import type { Song } from '../song/index';
-import { beatTicks, delayTicks } from '../time/index';
+import { countedBeatTicks, delayTicks } from '../time/index';
 import { stageOf, type Stage } from './stage';
 import { stopsOf } from './stop';
 
@@ -57,5 +57,5 @@ function restsOfVoice(stage: Stage): HandsTogether['holes'] {
       else holes.push({ from, to: from + step });
     });
   });
-  return holes.filter((h) => h.to - h.from >= FILL_BEATS * beatTicks(stage.meter));
+  return holes.filter((h) => h.to - h.from >= FILL_BEATS * countedBeatTicks(stage.meter));
 }

@@ -1,6 +1,6 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { sameGrip, shiftSeconds, wayBetween, type Grip, type Hold, type Way } from '../grip/index';
-import { swungTick, ticksToSeconds } from '../time/index';
+import { beatsAMinute, swungTick, ticksToSeconds } from '../time/index';
 import { levelOf } from './level';
 import { factsOf, type Stage, type Timed } from './stage';
 import { SHIFT_CLASH_SHARE, SHIFT_WATCH_SHARE } from './thresholds';
@@ -53,9 +53,9 @@ export function tooFast(
   const there = secondsBetween(stage, from, to);
   const share = seconds / there;
   if (there <= 0 || share < SHIFT_WATCH_SHARE) return [];
-  const fastest = Math.floor((stage.tempo * SHIFT_WATCH_SHARE) / share);
-  const goes =
-    share >= SHIFT_CLASH_SHARE ? `does not go at ${stage.tempo} bpm` : `is tight at ${stage.tempo} bpm`;
+  const bpm = Math.round(beatsAMinute(stage.tempo, stage.meter) * 10) / 10;
+  const fastest = Math.floor((bpm * SHIFT_WATCH_SHARE) / share);
+  const goes = share >= SHIFT_CLASH_SHARE ? `does not go at ${bpm} bpm` : `is tight at ${bpm} bpm`;
   const text = `${PLAYER_WORDS[player]}: ${what} in ${lengthWords(to - from)} ${goes}; it goes easily up to ${fastest} bpm.`;
   const score = share >= SHIFT_CLASH_SHARE ? share : share >= 1 ? 0.9 : 0.6;
   const base = { kind: 'shift', level: levelOf(score), players: [player], pitches: [], text, score } as const;

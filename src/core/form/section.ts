@@ -90,7 +90,7 @@ export interface FormEntry {
   readonly tune?: PlanTune;
   /** Key of this playing; everything moves with it. Null: the song's key. */
   readonly key: string | null;
-  /** Quarter notes a minute; left out: the song's. */
+  /** Beats a minute, as of the song; left out: the song's. */
   readonly tempo?: number;
   /** The pulse is felt at half or twice the written speed; nothing is written differently. */
   readonly feel?: 'half' | 'double';

@@ -82,7 +82,7 @@ describe('hits', () => {
       meter,
     );
     return struck
-      .map((h) => directionAt({ tick: h.atTick, written: h.direction }, way, division)[0]!)
+      .map((h) => directionAt({ tick: h.atTick, written: h.direction }, way, { division, meter })[0]!)
       .join('');
   };
   for (const [pattern, way, expected, meter] of [
@@ -93,7 +93,7 @@ describe('hits', () => {
     ['M-mmM-mmM-mmM-mm', 'alternate', 'dduddudduddu', COMMON_TIME],
     ['OOOOOOOOOOOO', 'alternate', 'dudududududu', COMMON_TIME],
     ['OOO^OOOOO', 'down', 'dduddddd', COMMON_TIME],
-    ['OOOOOO', 'alternate', 'dududu', { beats: 6, unit: 8 }],
+    ['OOOOOO', 'alternate', 'duddud', { beats: 6, unit: 8 }],
     ['OOOOOOO', 'alternate', 'dududud', seven],
   ] as const) {
     it(`${pattern} ${way} is struck ${expected}`, () => {

@@ -1,4 +1,4 @@
-import { barTicks, TICKS_PER_QUARTER, type Meter } from '../time/index';
+import { barTicks, feltBeatTicks, isCompound, TICKS_PER_QUARTER, type Meter } from '../time/index';
 import type { Direction } from './pattern';
 
 /** How a player strikes where nothing is written by hand. */
@@ -28,16 +28,21 @@ export function handDivision(strokeTicks: readonly number[], meter: Meter): numb
 
 /**
  * Down or up for a stroke: as written; else always down, or with the swing of the hand, which goes down on every other
- * division from the bar line (in 4/4 sixteenths: 1 down, e up, & down, a up).
+ * division from the bar line (in 4/4 sixteenths: 1 down, e up, & down, a up). In compound metres the swing begins anew
+ * on every dotted beat: down up down, down up down (common practice).
  */
 export function directionAt(
   stroke: { tick: number; written: Direction | null },
   way: StrokeWay,
-  division: number,
+  of: { division: number; meter: Meter },
 ): Direction {
   if (stroke.written !== null) return stroke.written;
   if (way === 'down') return 'down';
-  return Math.round(stroke.tick / division) % 2 === 0 ? 'down' : 'up';
+  const { division, meter } = of;
+  const inBeat = isCompound(meter)
+    ? stroke.tick - Math.floor(stroke.tick / feltBeatTicks(meter)) * feltBeatTicks(meter)
+    : stroke.tick;
+  return Math.round(inBeat / division) % 2 === 0 ? 'down' : 'up';
 }
 
 /** The fastest run of down-strokes. */
@@ -75,7 +80,7 @@ export function fastestDowns(
 }
 
 /**
- * A plain statement of a run against a player's ceiling (down-strokes a second) at a tempo in quarters a minute,
+ * A plain statement of a run against a player's ceiling (down-strokes a second) at a tempo in beats a minute,
  * with the fastest tempo at which it still goes.
  */
 export function downsWords(

@@ -122,7 +122,7 @@ function partOf(
   const remarks = [
     ...(entry.times > 1 ? [timesWords(entry.times)] : []),
     ...(playing.shift !== 0 ? [`in ${pretty(playing.key.text)}`] : []),
-    ...(playing.tempo === song.tempo ? [] : [`${playing.tempo} bpm`]),
+    ...(playing.bpm === song.tempo ? [] : [`${playing.bpm} bpm`]),
     ...(section.meter && !again ? [`in ${formatMeter(meter)}`] : []),
     ...(entry.feel ? [entry.feel === 'half' ? 'half-time feel' : 'double-time feel'] : []),
     ...(section.swing && !again ? [`swing ${formatSwing(section.swing)}`] : []),

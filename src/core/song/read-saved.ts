@@ -33,12 +33,14 @@ import { isNoChord, parseChord, parseKey, parseNote, parseRange } from '../pitch
 import {
   barTicks,
   COMMON_TIME,
+  countedBeats,
   formatMeter,
   parseDelay,
   parseMeter,
   parseSwing,
   type Meter,
 } from '../time/index';
+import { migrated } from './migrate';
 import { cleanReason, cleanTitle, joinNamed } from './names';
 import { SONG_FORMAT, SONG_VERSION } from './saved';
 import { wrapSchema, type SavedValues } from './saved-schema';
@@ -72,7 +74,7 @@ export function readSong(json: unknown): Result<Song, readonly Problem[]> {
       ),
     ]);
   }
-  return readValues(head.song, 'song');
+  return readValues(migrated(head.song, head.version), 'song');
 }
 
 /** The song inside a file, or inside a version; `path` is where it stands in the file. */
@@ -414,7 +416,7 @@ class Reading {
     const beat = k.beat ?? null;
     const { section, bar } = k;
     const known = section === null ? null : (joinNamed(sections, section) ?? sections.get(section));
-    const { beats } = known?.meter ?? meter;
+    const beats = countedBeats(known?.meter ?? meter);
     if (section !== null && !known)
       this.#say(`${path}.section`, `there is no section "${section}"; expected one of the song's`);
     else if (section === null && bar !== null)

@@ -57,7 +57,10 @@ export function rightHand(
   const strokes = struck.map((strike): Stroke => {
     const bar = barAt(strike);
     const stroke = { tick: strike.at - bar * length, written: strike.direction };
-    return { strike, direction: directionAt(stroke, way, divisions[bar] ?? divisionOf(bar)) };
+    return {
+      strike,
+      direction: directionAt(stroke, way, { division: divisions[bar] ?? divisionOf(bar), meter }),
+    };
   });
   return { way, divisions, strokes };
 }

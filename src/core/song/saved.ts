@@ -18,7 +18,7 @@ import type { Song } from './song';
 
 /** What our song files call themselves, and the version this program writes. */
 export const SONG_FORMAT = 'orchestron-song';
-export const SONG_VERSION = 1;
+export const SONG_VERSION = 2;
 
 /** A song as it stands in a file or in the browser's storage: the song with cells as chart text (`888xxx!`). */
 export interface SavedSong {

@@ -15,7 +15,14 @@ import { HANDS, type Hand } from '../grip/index';
 import { DOWNS_A_SECOND, type StrokeWay } from '../hits/index';
 import { defaultBass, defaultGuitar, type Instrument } from '../instrument/index';
 import { DEFAULT_KEY, parseKey, pitchClass, tonicOf, type Key, type Midi } from '../pitch/index';
-import { barTicks, COMMON_TIME, ticksToSeconds, type Delay, type Meter } from '../time/index';
+import {
+  barTicks,
+  COMMON_TIME,
+  quartersAMinute,
+  ticksToSeconds,
+  type Delay,
+  type Meter,
+} from '../time/index';
 
 /** Kinds of findings; the clash room makes them, a song can keep them. */
 export const FINDING_KINDS = [
@@ -79,7 +86,7 @@ export interface Rig extends Instrument {
 export interface Song {
   readonly title: string;
   readonly key: string;
-  /** Quarter notes per minute. */
+  /** Beats per minute: of dotted quarters in 6/8, 9/8 and 12/8, else of quarters. */
   readonly tempo: number;
   readonly meter: Meter;
   /** Range of the voice, lowest and highest note with octave, or null. */
@@ -208,9 +215,13 @@ export function meterOf(song: Pick<Song, 'meter'>, section: Pick<Section, 'meter
   return section.meter ?? song.meter;
 }
 
-/** Quarter notes a minute of one playing. */
-export function tempoOf(song: Pick<Song, 'tempo'>, entry: Pick<FormEntry, 'tempo'> | undefined): number {
-  return entry?.tempo ?? song.tempo;
+/** Quarter notes a minute of one playing, in the metre of its section. */
+export function tempoOf(
+  song: Pick<Song, 'tempo'>,
+  entry: Pick<FormEntry, 'tempo'> | undefined,
+  meter: Meter,
+): number {
+  return quartersAMinute(entry?.tempo ?? song.tempo, meter);
 }
 
 /** A section with what its first playing makes of it; null when there is none of this name. */
@@ -219,6 +230,7 @@ export interface Material {
   readonly section: Section;
   readonly times: number;
   readonly meter: Meter;
+  /** Quarter notes a minute. */
   readonly tempo: number;
 }
 
@@ -233,7 +245,7 @@ export function materialOf(song: Song, name: string, playing?: number): Material
     section: asPlayed(section, { times, sounds: entry?.sounds }),
     times,
     meter: meterOf(song, section),
-    tempo: tempoOf(song, entry),
+    tempo: tempoOf(song, entry, meterOf(song, section)),
   };
 }
 
@@ -245,7 +257,8 @@ export function entryLength(song: Song, entry: FormEntry): { bars: number; secon
   const differing = differingPasses(played).filter((pass) => pass <= entry.times);
   let bars = (entry.times - differing.length) * played.bars.length;
   for (const pass of differing) bars += barsOnPass(played, pass).length;
-  return { bars, seconds: ticksToSeconds(bars * barTicks(meterOf(song, section)), tempoOf(song, entry)) };
+  const meter = meterOf(song, section);
+  return { bars, seconds: ticksToSeconds(bars * barTicks(meter), tempoOf(song, entry, meter)) };
 }
 
 /** Bars and minutes of the whole song, all passes counted. */

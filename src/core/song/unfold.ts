@@ -36,6 +36,8 @@ export interface Playing {
   readonly meter: Meter;
   /** Quarter notes a minute. */
   readonly tempo: number;
+  /** The same as a metronome is set: in beats of the metre. */
+  readonly bpm: number;
   /** Bars before this playing, all passes counted, and bars of it. */
   readonly firstBar: number;
   readonly bars: number;
@@ -71,7 +73,8 @@ export function unfold(song: Song): readonly Playing[] {
       shift,
       key,
       meter: meterOf(song, section),
-      tempo: tempoOf(song, entry),
+      tempo: tempoOf(song, entry, meterOf(song, section)),
+      bpm: entry.tempo ?? song.tempo,
       firstBar,
       bars,
       first,

@@ -4,13 +4,17 @@
 export { TICKS_PER_QUARTER } from './ticks';
 export {
   barTicks,
+  beatName,
   beatTicks,
+  countedBeats,
+  countedBeatTicks,
   feltBeatTicks,
+  isCompound,
   COMMON_TIME,
   formatMeter,
   parseMeter,
   type Meter,
 } from './meter';
-export { formatDuration, TEMPO_RANGE, ticksToSeconds } from './tempo';
+export { beatsAMinute, formatDuration, quartersAMinute, TEMPO_RANGE, ticksToSeconds } from './tempo';
 export { delayMs, delayTicks, formatDelay, parseDelay, type Delay } from './delay';
 export { formatSwing, parseSwing, swungTick, type Swing } from './swing';

@@ -53,7 +53,7 @@ export function Understood({ song }: { song: Song }) {
             <span className="text-[14px] text-soft">
               bar {playing.firstBar + 1}
               {playing.entry.times > 1 && ` · ${playing.entry.times} times`}
-              {playing.tempo !== song.tempo && ` · ${playing.tempo} bpm`}
+              {playing.bpm !== song.tempo && ` · ${playing.bpm} bpm`}
               {playing.section.meter && ` · ${formatMeter(playing.meter)}`}
               {playing.entry.feel && ` · ${playing.entry.feel}-time feel`}
               {playing.entry.bars !== undefined && ` · the first ${playing.entry.bars} bars`}

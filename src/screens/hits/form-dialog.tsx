@@ -1,8 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import { ordinal } from '../../core/base/index';
 import { parseKey, parseRange } from '../../core/pitch/index';
-import { entryLength, songLength, type Edit } from '../../core/song/index';
-import { formatDuration, formatMeter, TEMPO_RANGE } from '../../core/time/index';
+import { entryLength, meterOf, songLength, type Edit } from '../../core/song/index';
+import { formatDuration, formatMeter, isCompound, TEMPO_RANGE } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import { barOf } from './actions';
@@ -70,7 +70,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
           name="Tempo here"
           value={entry.tempo ?? null}
           range={[TEMPO_RANGE.min, TEMPO_RANGE.max]}
-          unit={`bpm (empty: ${song.tempo} as the song)`}
+          unit={`${isCompound(meterOf(song, material)) ? 'dotted beats a minute' : 'bpm'} (empty: ${song.tempo} as the song)`}
           onSet={(tempo) => set({ tempo }, `tempo of ${entry.section}`)}
           onWrong={setWrong}
         />

@@ -36,7 +36,7 @@ export function FormStrip({ scope, onJoin }: Props) {
                 {playing.section.name}
                 {playing.entry.times > 1 && <span className="text-soft"> ×{playing.entry.times}</span>}
                 <span className="text-[12px] text-soft">
-                  {playing.tempo !== song.tempo && ` ${playing.tempo}`}
+                  {playing.bpm !== song.tempo && ` ${playing.bpm}`}
                   {playing.section.meter && ` ${formatMeter(playing.meter)}`}
                   {playing.entry.feel && ` ${playing.entry.feel}-time`}
                 </span>

@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { barTicks, beatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
+import { barTicks, beatName, countedBeatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsTime } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
@@ -134,7 +134,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
     .filter((h) => h.from < (first + shown) * length && h.to > first * length && scope.closed === null)
     .filter((h) => !scope.bars[barOf(scope, h.from)]?.lines?.[cursor.player])
     .map((h) => ({
-      words: `The voice rests from ${placeOf(scope, h.from)} for ${beatsWords((h.to - h.from) / beatTicks(scope.meter))}.`,
+      words: `The voice rests from ${placeOf(scope, h.from)} for ${beatsWords((h.to - h.from) / countedBeatTicks(scope.meter))}.`,
       onFill: () => {
         go(cursor.player, h.from);
         act(beginLine(scope, { player: cursor.player, tick: h.from }));
@@ -328,8 +328,8 @@ function fitting(division: number, length: number): number {
 }
 
 function placeOf(scope: HitsScope, tick: number): string {
-  const beat = (tick % barTicks(scope.meter)) / beatTicks(scope.meter) + 1;
-  return `${scope.barNames[barOf(scope, tick)]}, beat ${Math.round(beat * 100) / 100}`;
+  const beat = (tick % barTicks(scope.meter)) / countedBeatTicks(scope.meter) + 1;
+  return `${scope.barNames[barOf(scope, tick)]}, beat ${beatName(beat)}`;
 }
 
 function beatsWords(beats: number): string {
@@ -338,9 +338,9 @@ function beatsWords(beats: number): string {
 }
 
 function placeWords(scope: HitsScope, player: Player, tick: number): string {
-  const beat = beatTicks(scope.meter);
+  const beat = countedBeatTicks(scope.meter);
   const inBar = tick % barTicks(scope.meter);
-  const count = Math.round((inBar / beat + 1) * 100) / 100;
+  const count = beatName(inBar / beat + 1);
   const line = lineAt(scope, { player, tick });
   const what = line ? 'line' : symbolWords(symbolUnder(scope, { player, tick }));
   return `${whereWords(scope, { player, tick })}, beat ${count}: ${what}`;

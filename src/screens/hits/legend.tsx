@@ -1,6 +1,7 @@
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { downsWords } from '../../core/hits/index';
 import { fastestRun } from '../../core/song/index';
+import { beatsAMinute } from '../../core/time/index';
 import { Button } from '../../ui/index';
 import type { HitsKey } from './keys';
 import type { HitsScope } from './scope';
@@ -48,7 +49,7 @@ export function Downs({ scope, player }: { scope: HitsScope; player: Player }) {
   const run = fastestRun(scope.parts[player], scope.section, scope.tempo);
   const { words, tooFast } = downsWords(run, {
     ceiling: scope.song.players[player].downs,
-    tempo: scope.tempo,
+    tempo: beatsAMinute(scope.tempo, scope.meter),
   });
   return (
     <span data-downs className={`ml-auto shrink-0 ${tooFast ? 'font-bold text-watch' : ''}`}>

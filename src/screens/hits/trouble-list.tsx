@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Finding } from '../../core/clash/index';
 import type { Song } from '../../core/song/index';
+import { beatName } from '../../core/time/index';
 import { connectionCures, curesFor, type Cure } from '../../core/split/index';
 import { Button } from '../../ui/index';
 import { CureButton } from '../split/finding-list';
@@ -50,7 +51,7 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
               {KIND_WORDS[f.kind]}
             </button>
             <span className="text-[13px] text-soft">
-              {scope.barNames[f.bar - 1]}, beat {Math.round(f.beat * 100) / 100}
+              {scope.barNames[f.bar - 1]}, beat {beatName(f.beat)}
             </span>
             {f.kept === null && f.level !== 'note' && (
               <Button

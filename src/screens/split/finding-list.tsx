@@ -10,6 +10,7 @@ import {
 } from '../../core/clash/index';
 import { PLAYER_WORDS } from '../../core/form/index';
 import type { KeptFinding } from '../../core/song/index';
+import { beatName } from '../../core/time/index';
 import type { Cure } from '../../core/split/index';
 import { Button } from '../../ui/index';
 import { usePorts } from '../ports';
@@ -211,7 +212,7 @@ function FindingCard(props: {
             {fate}
           </span>
         )}{' '}
-        <span className="text-[13px] text-soft">beat {Math.round(f.beat * 100) / 100}</span>{' '}
+        <span className="text-[13px] text-soft">beat {beatName(f.beat)}</span>{' '}
         <span className="text-[14px]">{f.text}</span>
       </p>
       {f.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}

@@ -6,7 +6,7 @@ import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
 import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
 import { cellPitches, type Moment } from '../../core/song/index';
-import { beatTicks } from '../../core/time/index';
+import { beatTicks, countedBeatTicks } from '../../core/time/index';
 import { Button, useBig } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
@@ -124,7 +124,7 @@ const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', '
 
 function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment; index: number }) {
   const { desk } = usePorts();
-  const beats = moment.ticks / beatTicks(model.playing.meter);
+  const beats = moment.ticks / countedBeatTicks(model.playing.meter);
   const isNow = index === model.momentIndex;
   return (
     <div

@@ -35,7 +35,7 @@ export function SectionHead({
         {section.bars.length} {section.bars.length === 1 ? 'bar' : 'bars'}
         {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
         {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
-        {playing.tempo !== model.song.tempo && `, ${playing.tempo} bpm`}
+        {playing.bpm !== model.song.tempo && `, ${playing.bpm} bpm`}
         {entry.feel && `, ${entry.feel}-time feel`}
       </span>
       {passes.length > 1 && (

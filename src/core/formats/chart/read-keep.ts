@@ -9,6 +9,7 @@ import {
   type KeptFinding,
   type Song,
 } from '../../song/index';
+import { countedBeats } from '../../time/index';
 
 const KEEP =
   /^\s*keep\s*:\s*(.+?)(?:(?:\s+pass\s+(\d+))?\s+bar\s+(\d+)(?:\s+beat\s+(\d+(?:\.\d+)?))?)?\s+([a-z-]+)((?:\s+(?:guitar1|guitar2|bass))*)((?:\s+[A-G](?:##?|bb?)?-?\d)*)\s*(?:"([^"]*)")?\s*$/;
@@ -56,7 +57,7 @@ export function readKeep(
   if (Number(bar) < 1 || Number(bar) > known.bars.length) {
     return wrong(`${section} has ${known.bars.length} bars; expected bar 1 to ${known.bars.length}`);
   }
-  const { beats } = meterOf(song, known);
+  const beats = countedBeats(meterOf(song, known));
   if (beat !== undefined && !(Number(beat) >= 1 && Number(beat) < beats + 1)) {
     return wrong(`a bar has ${beats} beats; expected beat 1 to ${beats}`);
   }
