@@ -8,6 +8,7 @@ import {
   type Bar,
   type BarPatch,
   type Cell,
+  type ChordMove,
   type NamedSound,
   type PlacedCell,
   type PlacedChord,
@@ -61,10 +62,25 @@ export const cellOf = (strings: number): fc.Arbitrary<Cell> =>
     fc.constant(OPEN),
     fc.record({ kind: fc.constant('rest' as const), locked: fc.boolean(), guess: fc.boolean() }),
     fc
-      .record({ grip: gripOf(strings), locked: fc.boolean(), guess: fc.boolean(), own: fc.boolean() })
-      .map(({ grip, own, ...m }) =>
-        gripCell(grip, { ...m, ...(own ? { fingers: fingeredByFret(grip) } : {}) }),
-      ),
+      .record({
+        grip: gripOf(strings),
+        locked: fc.boolean(),
+        guess: fc.boolean(),
+        own: fc.boolean(),
+        move: fc.constantFrom<ChordMove>(
+          {},
+          {},
+          {},
+          { reached: 'slide' },
+          { reached: 'hammer' },
+          { reached: 'pull', off: 'down' },
+          { from: 'below' },
+        ),
+      })
+      .map(({ grip, own, move, ...m }) => ({
+        ...gripCell(grip, { ...m, ...(own ? { fingers: fingeredByFret(grip) } : {}) }),
+        ...move,
+      })),
   );
 
 /** Starts that divide a 4/4 bar as chart text can say it, the first at the bar line. */
@@ -96,7 +112,13 @@ const hits = fc.option(
   fc
     .constantFrom(8, 12, 16)
     .chain((n) =>
-      fc.array(fc.constantFrom(...[...'OoMmXx-.123456'], 'O^', 'mv'), { minLength: n, maxLength: n }),
+      fc.array(
+        fc.constantFrom(...[...'OoMmXx-.123456SptRz'], 'O^', 'mv', '[321]', '[6M]', '[5m321]^', '[65O3X]'),
+        {
+          minLength: n,
+          maxLength: n,
+        },
+      ),
     )
     .map((symbols) => symbols.join('')),
   { nil: null },
@@ -145,13 +167,37 @@ const lineText = (strings: number) =>
         fc.oneof(
           fc
             .record({
-              lead: fc.constantFrom('', '', 'h', 'p', 's'),
+              lead: fc.constantFrom('', '', 'h', 'p', 's', 't', 'su', '(3)h', '(12)s'),
               fret: fc.integer({ min: 0, max: 14 }),
               string: fc.integer({ min: 1, max: strings }),
-              tail: fc.constantFrom('', '', 'b1', 'b1/2r', 't7', 'n', 'n14', '~', 'm', 'wv', '^'),
+              tail: fc.constantFrom(
+                ...[
+                  '',
+                  '',
+                  'b1',
+                  'b1/2r',
+                  'pb1',
+                  't7',
+                  'n',
+                  'n14',
+                  '~',
+                  '~sd',
+                  'm',
+                  'wv',
+                  '^',
+                  'S',
+                  'mP?',
+                  'R',
+                ],
+              ),
             })
             .map((s) => `${s.lead}${s.fret}@${s.string}${s.tail}`),
-          fc.constantFrom('.', '.', 'r', 'x@2', '5@1+7@2'),
+          fc.constantFrom(
+            ...['.', '.', 'r', 'x@2', '5@1+7@2', 'X', 'Rv', 'Z', 'r?', '3@1+(2)h4@2+5@3'],
+            ...(strings === 6
+              ? ['577xxx', 's799xxxm', 'hx02230', '133211(134211)sd', 'x-x-12-x-10-x']
+              : ['x3xx(1)']),
+          ),
         ),
         { minLength: n, maxLength: n },
       ),

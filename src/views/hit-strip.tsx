@@ -34,7 +34,7 @@ export const HitStrip = memo(function HitStrip({ player, marks, from, to }: Prop
         if (dead) {
           return (
             <path
-              key={`${mark.at} ${mark.pick}`}
+              key={`${mark.at} ${mark.strings?.join('') ?? ''}`}
               d={`M${left},3 l4,12 m0,-12 l-4,12`}
               stroke="currentColor"
               strokeWidth="1.5"
@@ -45,7 +45,7 @@ export const HitStrip = memo(function HitStrip({ player, marks, from, to }: Prop
         }
         const muted = mark.kind === 'mute';
         return (
-          <g key={`${mark.at} ${mark.pick}`} fill="currentColor">
+          <g key={`${mark.at} ${mark.strings?.join('') ?? ''}`} fill="currentColor">
             <rect
               x={left}
               y={11}

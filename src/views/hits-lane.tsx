@@ -85,7 +85,7 @@ export const HitsLane = memo(function HitsLane(props: Props) {
 });
 
 function keyOf(strike: Strike): string {
-  return `${strike.at} ${strike.pick ?? ''}`;
+  return `${strike.at} ${strike.strings?.join('') ?? ''}`;
 }
 
 /** Down to the strings and up again, bar by bar in the division the hand needs. */
@@ -128,10 +128,11 @@ function Ribbon(props: {
   }
   const right = xOf(time, Math.min(to, strike.end));
   const muted = strike.kind === 'mute';
-  const picked = strike.pick !== null;
-  const height = picked ? 3.4 : muted ? 7 : strike.weak ? 12 : 20;
-  // Strings picked alone ring on beside each other, the highest on top.
-  const middle = picked ? mid + (strike.pick! - (strings + 1) / 2) * 4 : mid;
+  const { strings: struck } = strike;
+  const picked = struck !== null;
+  const height = picked ? 3.4 + 4 * (struck[0]! - struck.at(-1)!) : muted ? 7 : strike.weak ? 12 : 20;
+  // Strings picked alone or in groups ring on beside each other, the highest on top.
+  const middle = picked ? mid + ((struck[0]! + struck.at(-1)!) / 2 - (strings + 1) / 2) * 4 : mid;
   const width = muted ? Math.min(18, right - left - 2) : Math.max(3, right - left - 3);
   const text = strike.step === null ? null : formatStep(strike.step, strings);
   return (
@@ -177,6 +178,7 @@ function Contact({
   const down = direction === 'down';
   const y = down ? shape.bottom : shape.top;
   const r = strike.weak ? 5.5 : 8.5;
+  const label = strike.strings?.join('') ?? '';
   if (strike.kind === 'dead') {
     const w = strike.weak ? 5 : 7;
     return (
@@ -199,9 +201,9 @@ function Contact({
         stroke="currentColor"
         strokeWidth={hollow ? 2 : 0.5}
       />
-      {strike.pick !== null && (
+      {label !== '' && (
         <text x={x + r + 1} y={y + 4} className="fill-ink text-[12px] font-bold">
-          {strike.pick}
+          {label}
         </text>
       )}
     </g>

@@ -9,7 +9,7 @@ export function emptyStrings(stage: Stage): readonly Timed[] {
   return PLAYERS.flatMap((player) => {
     const said = new Map<string, Timed>();
     for (const s of stage.sounds[player]) {
-      if (s.pick === null || s.kind === 'dead' || s.pitches.length > 0) continue;
+      if (s.strings === null || s.kind === 'dead' || s.pitches.length > 0) continue;
       const id = `${s.cell.bar} ${s.cell.index}`;
       if (said.has(id)) continue;
       said.set(id, {
@@ -17,7 +17,7 @@ export function emptyStrings(stage: Stage): readonly Timed[] {
         level: levelOf(EMPTY_STRING),
         players: [player],
         pitches: [],
-        text: `${PLAYER_WORDS[player]} picks string ${s.pick}, which ${formatGrip(s.grip)} does not hold.`,
+        text: `${PLAYER_WORDS[player]} picks string ${s.strings.join(' and ')}, which ${formatGrip(s.grip)} does not hold.`,
         score: EMPTY_STRING,
         at: Math.max(0, s.at),
         ticks: Math.max(1, s.end - s.at),

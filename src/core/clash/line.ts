@@ -57,7 +57,7 @@ function coveringIn(stage: Stage, player: Player, bar: number): Covering | null 
   const all = stage.sounds[player];
   const strokes = all
     .slice(firstFrom(all, start), firstFrom(all, start + stage.barTicks))
-    .filter((s) => s.kind === 'ring' && s.pick === null);
+    .filter((s) => s.kind === 'ring' && (s.strings === null || s.strings.length > 1));
   const sung = strokes.filter((s) => isSung(stage, s.at) && s.pitches.length > 0);
   const line: Sound[] = [];
   for (const s of sung) {

@@ -2,7 +2,7 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { ringsOn } from '../grip/index';
 import { openStrings } from '../instrument/index';
 import { belongs, intervalWords, pretty, spell, type ChordSymbol, type Midi } from '../pitch/index';
-import type { Moment } from '../song/index';
+import { pickedString, strikesString, type Moment } from '../song/index';
 import { levelOf } from './level';
 import { durationWeight, pairWeight } from './rub';
 import { heardWith, factsOf, momentAt, type Sound, type Stage, type Timed } from './stage';
@@ -149,7 +149,7 @@ function openTails(stage: Stage, player: Player): readonly Tail[] {
     const hold = factsOf(next, rig).hold;
     if (hold === null) continue;
     const ringing = ringsOn(s.grip, { grip: next.grip, hold }).flatMap(({ string, stoppedBy }): Tail[] => {
-      if (s.pick !== null && s.grip.length - s.pick !== string) return [];
+      if (!strikesString(s, string)) return [];
       const to = touchedAt(sounds, i + 1, { string, rig });
       const unless =
         stoppedBy === null
@@ -199,9 +199,10 @@ function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
   const open = openStrings(rig);
   const tails: Tail[] = [];
   for (const s of stage.sounds[player]) {
-    if (s.kind !== 'ring' || s.pick !== null || s.pitches.length < 2) continue;
+    if (s.kind !== 'ring' || pickedString(s) !== null || s.slur !== null || s.pitches.length < 2) continue;
+    const [low, high] = struckRange(s);
     for (const stop of factsOf(s, rig).stops) {
-      if (stop.by !== 'nothing') continue;
+      if (stop.by !== 'nothing' || stop.string < low || stop.string > high) continue;
       tails.push({
         player,
         pitch: (open[stop.string]! + rig.capo) as Midi,
@@ -215,6 +216,12 @@ function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
     }
   }
   return tails;
+}
+
+/** The lowest and the highest string a stroke goes across, from 0. */
+function struckRange({ strings, grip }: Sound): readonly [number, number] {
+  if (strings === null) return [0, grip.length - 1];
+  return [grip.length - Math.max(...strings), grip.length - Math.min(...strings)];
 }
 
 /** A stroke of an earlier grip heard past the place where the next grip is written, because that is struck later. */

@@ -102,8 +102,25 @@ export function stageOf(
 
 /** Written out: a section has thousands of them, and they are made anew with every edit. */
 function soundOf(s: Strike, pitches: readonly Midi[]): Sound {
-  const { at, end, until, kind, weak, pick, grip, fingers, cell, nominal, direction, step } = s;
-  return { at, end, until, kind, weak, pick, grip, fingers, cell, nominal, direction, step, pitches };
+  const { at, end, until, kind, technique, weak, strings, slur, grip } = s;
+  const { fingers, cell, nominal, direction, step } = s;
+  return {
+    at,
+    end,
+    until,
+    kind,
+    technique,
+    weak,
+    strings,
+    slur,
+    grip,
+    fingers,
+    cell,
+    nominal,
+    direction,
+    step,
+    pitches,
+  };
 }
 
 function firstsOf(sounds: readonly Sound[]): ReadonlyMap<number, Sound> {
@@ -211,10 +228,13 @@ export function factsOf({ grip, fingers }: Fretted, rig: Rig): GripFacts {
   return found;
 }
 
-/** Pitches of a stroke: the whole grip, or the one string that is picked. */
+/** Pitches of a stroke: the whole grip, or the strings that are struck. */
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
   if (strike.kind === 'dead') return [];
   if (strike.step !== null) return stepPitches(strike.step, rig);
   const known = factsOf(strike, rig);
-  return strike.pick === null ? known.pitches : (known.byString[strike.grip.length - strike.pick] ?? []);
+  const { strings, grip } = strike;
+  if (strings === null) return known.pitches;
+  if (strings.length === 1) return known.byString[grip.length - strings[0]!] ?? [];
+  return strings.flatMap((string) => known.byString[grip.length - string] ?? []).sort((a, b) => a - b);
 }

@@ -35,9 +35,21 @@ export type Cell =
       readonly guess: boolean;
       /** The player's own fingering; left out: the natural one. */
       readonly fingers?: Fingering;
+      /** Slid, hammered or pulled to from the grip before, which is heard until then; left out: struck. */
+      readonly reached?: ChordSlur;
+      /** Struck while sliding in from nowhere, from below or above; left out: not. */
+      readonly from?: 'below' | 'above';
+      /** Slid off into nothing at its end; left out: not. */
+      readonly off?: 'up' | 'down';
       /** The step of a line this grip stands for; such a cell follows the line and is never changed by itself. */
       readonly step?: LineStep;
     };
+
+/** How the fretting hand alone goes from one grip to the next. */
+export type ChordSlur = 'slide' | 'hammer' | 'pull';
+
+/** How a grip is come to and left. */
+export type ChordMove = Pick<Cell & { readonly kind: 'grip' }, 'reached' | 'from' | 'off'>;
 
 export const OPEN: Cell = { kind: 'open' };
 
@@ -62,7 +74,10 @@ export function isLocked(cell: Cell): boolean {
   return cell.kind !== 'open' && cell.locked;
 }
 
-/** Reads `000xxx!`, `320003(213)` (fingers of the fretted strings, lowest first), `r`, `?`, `x13x~` for `strings` strings. */
+/**
+ * Reads `000xxx!`, `320003(213)` (fingers of the fretted strings, lowest first), `s799xxx`, `hx02230`, `577xxxsd`, `r`, `?`,
+ * `x13x~` for `strings` strings.
+ */
 export function parseCell(text: string, strings: number): Result<Cell> {
   const marks = /[!~]*$/.exec(text)![0];
   const body = text.slice(0, text.length - marks.length);
@@ -73,12 +88,38 @@ export function parseCell(text: string, strings: number): Result<Cell> {
       : fail('an open cell (?) cannot be locked or a guess; write a grip or r before the mark');
   }
   if (body === 'r') return ok({ kind: 'rest', ...flags });
-  const own = /^(.*?)\((.*)\)$/.exec(body);
-  const grip = parseGrip(own ? own[1]! : body, strings);
+  const [, lead = '', inner = body, tail = ''] = /^(su|sd|[hps])?(.*?)(su|sd)?$/.exec(body) ?? [];
+  const own = /^(.*?)\((.*)\)$/.exec(inner);
+  const grip = parseGrip(own ? own[1]! : inner, strings);
   if (!grip.ok) return grip;
-  if (!own) return ok({ kind: 'grip', grip: grip.value, ...flags });
+  const move = moveOf(lead, tail);
+  if (!own) return ok({ kind: 'grip', grip: grip.value, ...flags, ...move });
   const fingers = parseFingering(own[2]!, grip.value);
-  return fingers.ok ? ok(gripCell(grip.value, { ...flags, fingers: fingers.value })) : fingers;
+  return fingers.ok
+    ? ok({ ...gripCell(grip.value, { ...flags, fingers: fingers.value }), ...move })
+    : fingers;
+}
+
+const SLURS: Readonly<Record<string, ChordSlur>> = { s: 'slide', h: 'hammer', p: 'pull' };
+
+function moveOf(lead: string, tail: string): ChordMove {
+  const reached = SLURS[lead];
+  return {
+    ...(reached ? { reached } : {}),
+    ...(lead === 'su' || lead === 'sd' ? { from: lead === 'su' ? 'below' : 'above' } : {}),
+    ...(tail === '' ? {} : { off: tail === 'su' ? 'up' : 'down' }),
+  };
+}
+
+/** `s`, `h`, `p`, `su`, `sd` before a grip: how it is come to; empty where it is struck. */
+export function leadText({ reached, from }: ChordMove): string {
+  if (from) return from === 'below' ? 'su' : 'sd';
+  return reached === undefined ? '' : reached[0]!;
+}
+
+/** `su` or `sd` behind a grip that is slid off; empty where it is not. */
+export function offText({ off }: ChordMove): string {
+  return off === undefined ? '' : off === 'up' ? 'su' : 'sd';
 }
 
 /** A cell as `parseCell` reads it. */
@@ -89,5 +130,6 @@ export function formatCell(cell: Cell): string {
 
 function cellBody(cell: Exclude<Cell, { kind: 'open' }>): string {
   if (cell.kind === 'rest') return 'r';
-  return formatGrip(cell.grip) + (cell.fingers ? `(${formatFingering(cell.fingers)})` : '');
+  const fingers = cell.fingers ? `(${formatFingering(cell.fingers)})` : '';
+  return `${leadText(cell)}${formatGrip(cell.grip)}${fingers}${offText(cell)}`;
 }

@@ -4,6 +4,8 @@
  */
 export {
   formatCell,
+  leadText,
+  offText,
   gripCell,
   regripped,
   isLocked,
@@ -12,6 +14,8 @@ export {
   PLAYER_WORDS,
   PLAYERS,
   type Cell,
+  type ChordMove,
+  type ChordSlur,
   type Player,
   type Push,
 } from './cell';

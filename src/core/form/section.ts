@@ -1,4 +1,4 @@
-import type { StrokeWay } from '../hits/index';
+import { placesOf, withoutStrings, type StrokeWay } from '../hits/index';
 import { stepGrip, type Line } from '../line/index';
 import type { Meter, Swing } from '../time/index';
 import type { PlanName } from './plan-name';
@@ -180,7 +180,8 @@ function struckTogether(bar: Bar, section: Section): Bar {
   for (const player of PLAYERS) {
     const leader = section.hands?.[player]?.with;
     if (leader === undefined || bar.lines?.[leader] || bar.lines?.[player]) continue;
-    hits[player] = bar.hits[leader]?.replace(/[1-6]/g, 'O') ?? null;
+    const led = bar.hits[leader];
+    hits[player] = led === null ? null : placesOf(led).map(withoutStrings).join('');
   }
   return { ...bar, hits };
 }

@@ -11,7 +11,7 @@ function crossing(text: string, pick: number | null = null) {
   if (!grip.ok) throw new Error(grip.error);
   const held = holdGrip(grip.value, guitar, HANDS.middle);
   if (!held.ok) throw new Error(held.error);
-  return crossingOf(grip.value, held.value, pick);
+  return crossingOf(grip.value, held.value, pick === null ? null : [pick]);
 }
 
 describe('what a stroke crosses', () => {

@@ -12,16 +12,15 @@ export interface Crossing {
   readonly open: readonly number[];
 }
 
-/** The strings a stroke crosses from the lowest sounding to the highest, or the one that is picked; null for none. */
-export function crossingOf(grip: Grip, hold: Hold, pick: number | null): Crossing | null {
-  const sounding = grip.flatMap((fret, s) => (fret === null ? [] : [s]));
+/**
+ * The strings a stroke crosses from the lowest sounding to the highest it strikes (`strings`, 1 = highest; null: the whole
+ * grip); null where none of them sounds.
+ */
+export function crossingOf(grip: Grip, hold: Hold, strings: readonly number[] | null): Crossing | null {
+  const sounding = grip.flatMap((fret, s) =>
+    fret === null || (strings !== null && !strings.includes(grip.length - s)) ? [] : [s],
+  );
   if (sounding.length === 0) return null;
-  if (pick !== null) {
-    const string = grip.length - pick;
-    return grip[string] === null || grip[string] === undefined
-      ? null
-      : { from: string, to: string, stops: [], open: [] };
-  }
   const [from, to] = [sounding[0]!, sounding.at(-1)!];
   const stops = stopsOf(grip, hold).filter((s) => s.string > from && s.string < to);
   return { from, to, stops, open: stops.filter((s) => s.by === 'nothing').map((s) => s.string) };

@@ -1,5 +1,6 @@
-import { barTicks, type Meter } from '../time/index';
-import { allowedPlaces, hitsOf, placesOf } from './pattern';
+import { barTicks, TICKS_PER_QUARTER, type Meter } from '../time/index';
+import { allowedPlaces } from './division';
+import { isShort, isStrike, placesOf } from './place';
 
 /** The symbol of the place `tick` ticks after the bar line, its stroke included; `.` past either end of the bar. */
 export function symbolAt(pattern: string, meter: Meter, tick: number): string {
@@ -22,7 +23,8 @@ export function withSymbol(
   const has = placesOf(pattern).length;
   // The division it has, then finer ones of it, then any on which all it says can stand.
   const allowed = allowedPlaces(meter);
-  const order = [has, ...allowed.filter((n) => n % has === 0), ...allowed];
+  const finer = allowed.filter((n) => n % has === 0 && n <= (bar * FINEST) / TICKS_PER_QUARTER);
+  const order = [has, ...finer, ...allowed];
   for (const fine of order) {
     if (!Number.isInteger((tick * fine) / bar)) continue;
     const same = fine === has ? pattern : divided(pattern, meter, fine);
@@ -34,27 +36,29 @@ export function withSymbol(
   return null;
 }
 
+/** A division is made finer up to 32nds before another one is looked for. */
+const FINEST = 8;
+
 /** The same sound on `places` places, or null when a stroke would be lost or the division does not fit. */
 export function divided(pattern: string, meter: Meter, places: number): string | null {
   const now = placesOf(pattern);
   if (!allowedPlaces(meter).includes(places)) return null;
   if (places % now.length === 0) return refined(pattern, places / now.length).join('');
   const bar = barTicks(meter);
-  const hits = hitsOf(pattern, meter);
   const step = bar / places;
   // Where a stroke, or the beginning of a silence, does not stand on the coarser grid it would be lost.
-  const changes = hits.some(
-    (hit, i) =>
-      hit.atTick % step !== 0 &&
-      hit.kind !== 'hold' &&
-      !(hit.kind === 'silent' && (hits[i - 1]?.kind === 'silent' || hits[i - 1]?.kind === 'dead')),
+  const changes = now.some(
+    (symbol, i) =>
+      ((i * bar) / now.length) % step !== 0 &&
+      symbol !== '-' &&
+      !(symbol === '.' && isShort(now[i - 1] ?? '')),
   );
   if (changes) return null;
   return Array.from({ length: places }, (_, i) => {
     const tick = i * step;
     const symbol = symbolAt(pattern, meter, tick);
     const starts = (tick * now.length) % bar === 0;
-    return starts || !isStrike(symbol) ? symbol : /[Xx]/.test(symbol) ? '.' : '-';
+    return starts || !isStrike(symbol) ? symbol : isShort(symbol) ? '.' : '-';
   }).join('');
 }
 
@@ -62,7 +66,7 @@ export function divided(pattern: string, meter: Meter, places: number): string |
 function refined(pattern: string, times: number): readonly string[] {
   return placesOf(pattern).flatMap((symbol) => [
     symbol,
-    ...Array.from({ length: times - 1 }, () => (/[.Xx]/.test(symbol) ? '.' : '-')),
+    ...Array.from({ length: times - 1 }, () => (isShort(symbol) ? '.' : '-')),
   ]);
 }
 
@@ -82,12 +86,10 @@ export function filled(
   const end = start === null || kept === null ? start : withSymbol(start, meter, { tick: to, symbol: kept });
   if (end === null) return null;
   const places = placesOf(end);
-  return hitsOf(end, meter)
-    .map((hit, i) => (hit.atTick >= from && hit.atTick < to ? symbol : places[i]!))
+  return places
+    .map((place, i) => {
+      const tick = (i * barTicks(meter)) / places.length;
+      return tick >= from && tick < to ? symbol : place;
+    })
     .join('');
-}
-
-/** True when the symbol strikes something, dead hits included. */
-export function isStrike(symbol: string): boolean {
-  return /[OoMmXx1-6]/.test(symbol);
 }

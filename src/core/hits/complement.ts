@@ -1,6 +1,7 @@
 import type { Meter } from '../time/index';
 import { divided } from './change';
-import { allowedPlaces, placesOf } from './pattern';
+import { allowedPlaces } from './division';
+import { placesOf } from './place';
 
 /**
  * A pattern that answers another: it strikes where the other falls silent, or, where it never does, where it only holds

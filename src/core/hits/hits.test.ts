@@ -20,17 +20,17 @@ import {
 const seven: Meter = { beats: 7, unit: 8 };
 
 describe('hits', () => {
-  it('reads a bar of 8, 12, 16, 24 or 32 places, spaces dropped', () => {
+  it('reads a bar of 8, 12, 16, 24, 32 or 48 places, spaces dropped', () => {
     expect(parseHits('M--mM-mm', COMMON_TIME)).to.deep.equal({ ok: true, value: 'M--mM-mm' });
     expect(parseHits('O--- O--- X... ....', COMMON_TIME).ok).to.equal(true);
-    expect(allowedPlaces(COMMON_TIME)).to.deep.equal([8, 12, 16, 24, 32]);
+    expect(allowedPlaces(COMMON_TIME)).to.deep.equal([8, 12, 16, 24, 32, 48]);
     expect(allowedPlaces(seven)).to.include.members([7, 14, 28]);
   });
 
   it('says where and what it expected', () => {
     expect(parseHits('MMM', COMMON_TIME)).to.deep.equal({
       ok: false,
-      error: { offset: 0, message: '3 hits in this bar; expected 8, 12, 16, 24 or 32' },
+      error: { offset: 0, message: '3 hits in this bar; expected 8, 12, 16, 24, 32 or 48' },
     });
     const wrong = parseHits('OOQOOOOO', COMMON_TIME);
     expect(!wrong.ok && wrong.error.offset).to.equal(2);
@@ -49,7 +49,7 @@ describe('hits', () => {
       'hold',
       'silent',
     ]);
-    expect(hitsOf('1-3-6---', COMMON_TIME)[2]!.pick).to.equal(3);
+    expect(hitsOf('1-3-6---', COMMON_TIME)[2]!.strings).to.deep.equal([3]);
     expect(() => hitsOf('Q.......', COMMON_TIME)).to.throw(RangeError);
   });
 

@@ -1,17 +1,27 @@
 /**
- * hits: the right hand. One bar of hits is a pattern of symbols dividing the bar evenly. Start with pattern.ts.
+ * hits: the right hand. One bar of hits is a pattern of symbols dividing the bar evenly. What one
+ * place can be is in place.ts, what people may write shorter in shorthand.ts. Start with pattern.ts.
  */
+export { allowedPlaces } from './division';
+export { hitsOf, MUTE_TICKS, parseHits, type Hit } from './pattern';
 export {
-  allowedPlaces,
-  hitsOf,
-  MUTE_TICKS,
-  parseHits,
+  formatPlace,
+  isShort,
+  isStrike,
+  onStrings,
+  placeOf,
   placesOf,
+  soundsOn,
+  symbolOf,
+  withoutStrings,
+  withStrings,
   type Direction,
-  type Hit,
-  type HitsProblem,
-} from './pattern';
-export { divided, filled, isStrike, symbolAt, withSymbol } from './change';
+  type HitPart,
+  type Place,
+  type Technique,
+} from './place';
+export type { HitsProblem } from './shorthand';
+export { divided, filled, symbolAt, withSymbol } from './change';
 export { complementOf } from './complement';
 export { STARTING_PATTERNS, type StartingPattern } from './starting';
 export {

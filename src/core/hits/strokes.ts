@@ -1,5 +1,5 @@
 import { barTicks, feltBeatTicks, isCompound, TICKS_PER_QUARTER, type Meter } from '../time/index';
-import type { Direction } from './pattern';
+import type { Direction } from './place';
 
 /** How a player strikes where nothing is written by hand. */
 export const STROKE_WAYS = ['alternate', 'down'] as const;

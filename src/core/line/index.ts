@@ -4,6 +4,7 @@
  * Start with line.ts, then text.ts.
  */
 export {
+  deadStrum,
   isDead,
   isSlurred,
   plainNote,

@@ -71,6 +71,16 @@ describe('lines', () => {
     ['x@3', ''],
     ['r', ''],
     ['3@6+3@4', 'G2+F3'],
+    ['577xxx', 'A2+E3+A3'], // a power chord
+    ['s799xxxm', 'B2+F#3+B3'],
+    ['hx02230', 'A2+E3+A3+D4+E4'], // the third hammered to a fourth
+    ['(5)h7@3', 'D4'],
+    ['9@3pb1r', 'F#4'], // bent before the stroke
+    ['su7@3', 'D4'],
+    ['7@3~sd', 'D4'],
+    ['t12@3', 'G4'],
+    ['X', ''],
+    ['Z', ''],
   ] as const) {
     it(`${text} sounds ${heard || 'nothing'}`, () => {
       const step = parseStep(text, 6);
@@ -88,7 +98,10 @@ describe('lines', () => {
     ['7@9', 'string 9 is not there'],
     ['7', 'expected notes as fret@string'],
     ['7@3+8@3', 'two notes on one string'],
-    ['7@3+8@2+9@1', 'expected one or two'],
+    ['577', 'expected notes as fret@string'],
+    ['577xxxxx', 'expected notes as fret@string'],
+    ['(5)7@3', 'is no note'],
+    ['9@3bpb1', 'is not known'],
     ['7@3b5', 'is not known'],
     ['rv', 'a silence cannot be struck'],
   ] as const) {

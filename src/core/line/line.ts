@@ -1,5 +1,5 @@
-import type { Grip } from '../grip/index';
-import type { Direction } from '../hits/index';
+import type { Fingering, Grip } from '../grip/index';
+import type { Direction, Technique } from '../hits/index';
 import { openStrings, usableFrets, type Fret, type Instrument } from '../instrument/index';
 import type { Midi } from '../pitch/index';
 
@@ -7,6 +7,14 @@ import type { Midi } from '../pitch/index';
 export interface Bend {
   readonly quarters: number;
   readonly release: boolean;
+  /** Bent before it is struck; left out: after. */
+  readonly before?: true;
+}
+
+/** A short note just before another one on the same string, and how the hand goes from it. */
+export interface Grace {
+  readonly fret: Fret;
+  readonly reached: 'hammer' | 'pull' | 'slide';
 }
 
 /** One note of a line. */
@@ -15,8 +23,13 @@ export interface LineNote {
   readonly string: number;
   /** From the capo; null for a dead note. */
   readonly fret: Fret | null;
-  /** How it is reached from the note before on its string; null when it is picked. */
-  readonly reached: 'hammer' | 'pull' | 'slide' | null;
+  /** How it is reached from the note before on its string, or tapped by the picking hand; null when it is picked. */
+  readonly reached: 'hammer' | 'pull' | 'slide' | 'tap' | null;
+  /** Struck while sliding in from nowhere, from below or above; left out: not. */
+  readonly from?: 'below' | 'above';
+  /** Slid off into nothing at its end; left out: not. */
+  readonly off?: 'up' | 'down';
+  readonly grace?: Grace;
   readonly bend: Bend | null;
   /** The fret it trills with, or null. */
   readonly trill: Fret | null;
@@ -25,7 +38,7 @@ export interface LineNote {
   readonly harmonic: 'natural' | Fret | null;
 }
 
-/** One or two notes at once, or a silence (no notes). It lasts until the next step, over bar lines too. */
+/** One to six notes at once, or a silence (no notes). It lasts until the next step, over bar lines too. */
 export interface LineStep {
   /** Ticks after the bar line. */
   readonly at: number;
@@ -33,6 +46,12 @@ export interface LineStep {
   readonly muted: boolean;
   readonly weak: boolean;
   readonly direction: Direction | null;
+  /** Slapped, popped, raked into or scraped; left out: as usual. */
+  readonly technique?: Exclude<Technique, 'pick' | 'tap'>;
+  /** Not sure; left out: sure. */
+  readonly guess?: true;
+  /** The player's own fingers for the fretted notes; left out: the natural ones. */
+  readonly fingers?: Fingering;
 }
 
 /** What a player plays in a bar instead of a grip with hits, in time order. */
@@ -68,7 +87,16 @@ export function isDead(step: LineStep): boolean {
   return step.notes.length > 0 && step.notes.every((note) => note.fret === null);
 }
 
-/** True when the picking hand has nothing to do: every note is hammered, pulled off or slid to. */
+/** Every string dead: a strum of muted strings, a rake or a scrape. */
+export function deadStrum(at: number, strings: number, technique?: 'rake' | 'scrape'): LineStep {
+  const notes = Array.from({ length: strings }, (_, string): LineNote => ({
+    ...plainNote(string, 0),
+    fret: null,
+  }));
+  return { ...plainStep(at, notes), ...(technique ? { technique } : {}) };
+}
+
+/** True when the picking hand does not strike: every note is hammered, pulled off, slid to or tapped. */
 export function isSlurred(step: LineStep): boolean {
   return step.notes.length > 0 && step.notes.every((note) => note.reached !== null);
 }
@@ -136,17 +164,36 @@ export function stepTrouble(line: Line, index: number, instrument: Instrument): 
       return `no clear harmonic rings at fret ${note.harmonic} over fret ${note.fret}; try ${(note.fret ?? 0) + 12}`;
     }
     if (note.bend !== null && note.fret === 0) return `an open string (${where}) cannot be bent`;
-    if (note.reached === null) continue;
+    const { grace } = note;
+    if (grace && grace.fret > last) return `fret ${grace.fret} is not there, this neck ends at ${last}`;
+    const short = grace && slurTrouble(grace.reached, { from: grace.fret, to: note.fret, where });
+    if (short) return short;
+    if (note.reached === null || note.reached === 'tap') continue;
     const from = fretBefore(line, index, note.string);
     if (from === null) {
+      // Strings of a chord that were not heard before are left to the fingers that reach the others.
+      if (step.notes.some((n) => n !== note && fretBefore(line, index, n.string) !== null)) continue;
       const what = { hammer: 'hammer on', pull: 'pull off', slide: 'slide' }[note.reached];
       return `there is no note on ${where} to ${what} from`;
     }
-    if (note.reached === 'hammer' && note.fret !== null && note.fret <= from)
-      return `a hammer-on goes up, but fret ${note.fret} is not above ${from} on ${where}`;
-    if (note.reached === 'pull' && note.fret !== null && note.fret >= from)
-      return `a pull-off goes down, but fret ${note.fret} is not below ${from} on ${where}`;
+    // A note of a chord that stays where it was rings on while the others move.
+    if (note.fret === from && step.notes.some((n) => n.fret !== fretBefore(line, index, n.string))) continue;
+    const wrong = slurTrouble(note.reached, { from, to: note.fret, where });
+    if (wrong !== null) return wrong;
   }
+  return null;
+}
+
+/** Why the fretting hand cannot go so from one fret to another; null when it can. */
+function slurTrouble(
+  reached: 'hammer' | 'pull' | 'slide',
+  { from, to, where }: { from: number; to: number | null; where: string },
+): string | null {
+  if (to === null) return null;
+  if (reached === 'hammer' && to <= from)
+    return `a hammer-on goes up, but fret ${to} is not above ${from} on ${where}`;
+  if (reached === 'pull' && to >= from)
+    return `a pull-off goes down, but fret ${to} is not below ${from} on ${where}`;
   return null;
 }
 

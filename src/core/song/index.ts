@@ -41,7 +41,15 @@ export type {
 export { compareSongs, type Difference } from './compare';
 export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
-export { patternIn, strikesOf, type Strike, type Strikes } from './strikes';
+export {
+  isSwung,
+  patternIn,
+  pickedString,
+  strikesOf,
+  strikesString,
+  type Strike,
+  type Strikes,
+} from './strikes';
 export {
   momentIndexAt,
   momentsOf,

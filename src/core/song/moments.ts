@@ -12,7 +12,7 @@ import {
 } from '../form/index';
 import { isNoChord, parseChord, type ChordSymbol } from '../pitch/index';
 import { barTicks, type Meter } from '../time/index';
-import { strikesOf, type Strikes } from './strikes';
+import { pickedString, strikesOf, type Strikes } from './strikes';
 
 /** `muted`: only palm mutes; `picked`: only single strings of the grip, one after the other. */
 export type Touch = 'rings' | 'muted' | 'picked';
@@ -202,7 +202,7 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
         if (to <= from) continue;
         stretches.push([from, to]);
         isMuted &&= s.kind === 'mute';
-        isPicked &&= s.pick !== null;
+        isPicked &&= pickedString(s) !== null;
       }
       heard[player] = stretches;
       if (stretches.length > 0) touch[player] = isPicked ? 'picked' : isMuted ? 'muted' : 'rings';

@@ -7,10 +7,9 @@ import {
   type DownRun,
   type StrokeWay,
 } from '../hits/index';
-import { isSlurred } from '../line/index';
 import { barTicks, swungTick, ticksToSeconds, type Meter } from '../time/index';
 import type { Rig } from './song';
-import { strikesOf, type Strike } from './strikes';
+import { isSwung, strikesOf, type Strike } from './strikes';
 
 /** A stroke with the way the hand goes through the strings. */
 export interface Stroke {
@@ -23,7 +22,7 @@ export interface RightHandPart {
   readonly way: StrokeWay;
   /** What the hand swings by in each bar, in ticks. */
   readonly divisions: readonly number[];
-  /** Every stroke in time order; what is hammered, pulled or slid to has none. */
+  /** Every stroke in time order; what is hammered, pulled, slid to, tapped, slapped or popped has none. */
   readonly strokes: readonly Stroke[];
 }
 
@@ -40,7 +39,10 @@ export function rightHand(
   const bars = barsOnPass(section, pass);
   const length = barTicks(meter);
   const way = strokeWay(section, player, rig);
-  const struck = strikesOf(bars, meter)[player].filter((s) => s.step === null || !isSlurred(s.step));
+  // Several strings struck otherwise at one place are one stroke.
+  const struck = strikesOf(bars, meter)[player].filter(
+    (s, i, all) => isSwung(s) && !(all[i - 1]?.at === s.at && isSwung(all[i - 1]!)),
+  );
   const barAt = (strike: Strike) => Math.floor(strike.at / length);
   const byBar = new Map<number, Strike[]>();
   for (const s of struck) {

@@ -1,6 +1,6 @@
-import { PLAYERS, type Bar, type Cell, type Player } from '../form/index';
+import { PLAYERS, type Bar, type Cell, type ChordSlur, type Player } from '../form/index';
 import type { Fingering, Grip } from '../grip/index';
-import { allowedPlaces, hitsOf, MUTE_TICKS, type Direction } from '../hits/index';
+import { allowedPlaces, hitsOf, MUTE_TICKS, type Direction, type Technique } from '../hits/index';
 import { isDead, isSlurred, type LineStep } from '../line/index';
 import { barTicks, type Meter } from '../time/index';
 
@@ -14,8 +14,12 @@ export interface Strike {
   readonly until: number;
   readonly kind: 'ring' | 'mute' | 'dead';
   readonly weak: boolean;
-  /** String picked alone, 1 = highest; null when the whole grip is struck. */
-  readonly pick: number | null;
+  /** What makes the sound. */
+  readonly technique: Technique;
+  /** Strings struck, 1 = highest; null when the whole grip is. */
+  readonly strings: readonly number[] | null;
+  /** How the fretting hand alone comes to it, from what sounds before; null when it is struck. */
+  readonly slur: ChordSlur | null;
   readonly grip: Grip;
   /** The player's own fingering of it; undefined: the natural one. */
   readonly fingers: Fingering | undefined;
@@ -27,6 +31,22 @@ export interface Strike {
   readonly direction: Direction | null;
   /** The step of a line it is, or null. */
   readonly step: LineStep | null;
+}
+
+/** True when a stroke goes across a string (from 0, the lowest) of what is held. */
+export function strikesString({ strings, grip }: Pick<Strike, 'strings' | 'grip'>, string: number): boolean {
+  return strings === null || strings.includes(grip.length - string);
+}
+
+/** The one string a stroke picks alone, 1 = highest; null when it strikes more. */
+export function pickedString({ strings }: Pick<Strike, 'strings'>): number | null {
+  return strings?.length === 1 ? strings[0]! : null;
+}
+
+/** True when the picking hand swings through the strings for it: not slurred, tapped, slapped, popped or scraped. */
+export function isSwung({ slur, step, technique }: Pick<Strike, 'slur' | 'step' | 'technique'>): boolean {
+  if (technique !== 'pick' && technique !== 'rake') return false;
+  return slur === null && (step === null || !isSlurred(step));
 }
 
 export type Strikes = Readonly<Record<Player, readonly Strike[]>>;
@@ -84,9 +104,11 @@ interface Held {
 interface Event {
   readonly at: number;
   readonly kind: Strike['kind'] | null;
+  readonly technique: Technique;
   readonly weak: boolean;
-  readonly pick: number | null;
+  readonly strings: readonly number[] | null;
   readonly direction: Direction | null;
+  readonly slur: ChordSlur | null;
 }
 
 function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): readonly Strike[] {
@@ -106,7 +128,12 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
     if (event.kind === null || cell?.cell.kind !== 'grip') return;
     const leaves = held[now + 1]?.start ?? Infinity;
     let n = i + 1;
-    while (n < events.length && !ends(event, events[n]!) && events[n]!.at < leaves) n += 1;
+    let left = event.strings;
+    while (n < events.length && events[n]!.at < leaves) {
+      left = leftAfter(left, events[n]!, event, cell.cell.grip);
+      if (left?.length === 0) break;
+      n += 1;
+    }
     const next = events[n]?.at ?? bars.length * bar;
     const last = event.kind === 'mute' ? Math.min(next, event.at + MUTE_TICKS) : next;
     const end = event.kind === 'dead' ? event.at : last;
@@ -115,8 +142,10 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
       end,
       until: Math.max(end, strikes.at(-1)?.until ?? end),
       kind: event.kind,
+      technique: event.technique,
       weak: event.weak,
-      pick: event.pick,
+      strings: event.strings,
+      slur: event.slur,
       grip: cell.cell.grip,
       fingers: cell.cell.fingers,
       cell: { bar: cell.bar, index: cell.index },
@@ -128,17 +157,41 @@ function strikesOfPlayer(bars: readonly Bar[], player: Player, meter: Meter): re
   return strikes;
 }
 
-/** A string picked alone rings on until it is picked again, or the hand strikes the whole grip, chokes it or stops. */
-function ends(sounding: Event, later: Event): boolean {
-  return sounding.pick === null || later.pick === null || later.pick === sounding.pick;
+/**
+ * The strings of a stroke that still sound after a later one (null: all of its grip): a string rings on until it is struck
+ * again, or the hand strikes the whole grip, chokes it or stops.
+ */
+function leftAfter(
+  left: readonly number[] | null,
+  later: Event,
+  { at }: Event,
+  grip: Grip,
+): readonly number[] | null {
+  if (later.kind === null || later.strings === null)
+    return later.at === at && later.kind !== null ? left : [];
+  // What is done to other strings at once ends nothing.
+  if (later.at === at) return left;
+  const sounding = left ?? grip.flatMap((fret, string) => (fret === null ? [] : [grip.length - string]));
+  const struck = later.strings;
+  return sounding.filter((string) => !struck.includes(string));
 }
 
-const PLAIN = { weak: false, pick: null, direction: null } as const;
+const PLAIN = { technique: 'pick', weak: false, strings: null, direction: null, slur: null } as const;
 
 /** A step of a line as a stroke; what is hammered or pulled is softer than what is picked. */
 function stepStroke(step: LineStep): Omit<Event, 'at'> {
   const kind = isDead(step) ? 'dead' : step.muted ? 'mute' : 'ring';
-  return { kind, weak: step.weak || isSlurred(step), pick: null, direction: step.direction };
+  const isTapped = step.notes.every((note) => note.reached === 'tap');
+  const slurred = isSlurred(step) && !isTapped;
+  const first = step.notes[0]?.reached ?? null;
+  return {
+    kind,
+    technique: isTapped ? 'tap' : (step.technique ?? 'pick'),
+    weak: step.weak || slurred,
+    strings: null,
+    direction: step.direction,
+    slur: slurred && first !== 'tap' ? first : null,
+  };
 }
 
 /** Strokes and silences in time order: from the hits where there are any, else one stroke where each cell begins. */
@@ -149,21 +202,36 @@ function eventsOf(
   const bar = barTicks(meter);
   const events: Event[] = [];
   const hasHits = (at: number) => (bars[Math.max(0, Math.floor(at / bar))]?.hits[player] ?? null) !== null;
+  const slurs: Event[] = [];
   for (const { start, cell } of held) {
     if (cell.kind !== 'grip') events.push({ at: start, kind: null, ...PLAIN });
     else if (cell.step) events.push({ at: start, ...stepStroke(cell.step) });
+    else if (cell.reached) slurs.push({ ...PLAIN, at: start, kind: 'ring', weak: true, slur: cell.reached });
     else if (!hasHits(start)) events.push({ at: start, kind: 'ring', ...PLAIN });
   }
   bars.forEach((b, n) => {
     const pattern = b.hits[player];
     if (pattern === null) return;
+    const steps = b.lines?.[player] ? held.filter((h) => h.bar === n || h.start >= n * bar) : null;
     for (const hit of hitsOf(pattern, meter)) {
       if (hit.kind === 'hold') continue;
+      const at = n * bar + hit.atTick;
+      // Where the line of the bar has begun, it is struck as it says.
+      if (steps && isStepAt(steps, at, n)) continue;
       const kind = hit.kind === 'silent' ? null : hit.kind;
-      const { weak, pick, direction } = hit;
-      events.push({ at: n * bar + hit.atTick, kind, weak, pick, direction });
+      const { technique, weak, strings, direction } = hit;
+      events.push({ at, kind, technique, weak, strings, direction, slur: null });
     }
   });
+  // A grip that is struck where it is come to is no slur; nor is one that nothing sounds before.
+  for (const slur of slurs) {
+    if (!events.some((e) => e.at === slur.at && e.kind !== null)) events.push(slur);
+  }
   // Where a rest begins and a stroke is written at once, the rest is meant: nothing is held.
   return events.sort((a, b) => a.at - b.at || Number(a.kind !== null) - Number(b.kind !== null));
+}
+
+function isStepAt(held: readonly Held[], at: number, bar: number): boolean {
+  const now = held.findLast((h) => h.start <= at);
+  return now?.bar === bar && now.cell.kind === 'grip' && now.cell.step !== undefined;
 }

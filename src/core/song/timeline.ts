@@ -6,7 +6,7 @@ import { barTicks, delayMs, swungTick, ticksToSeconds } from '../time/index';
 import { momentsOf } from './moments';
 import { rigIn, type SoundPlace } from './rig-in';
 import type { Rig, Song } from './song';
-import { strikesOf, type Strike } from './strikes';
+import { strikesOf, strikesString, type Strike } from './strikes';
 import { unfold } from './unfold';
 
 /** A place in the played song: which playing (in `unfold`'s list), pass (from 1) and moment. */
@@ -96,6 +96,5 @@ function soundAt(
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
   if (strike.kind === 'dead') return [];
   if (strike.step !== null) return stepPitches(strike.step, rig);
-  const only = strike.pick === null ? null : strike.grip.length - strike.pick;
-  return gripNotes(strike.grip, rig).flatMap((n) => (only === null || n.string === only ? [n.midi] : []));
+  return gripNotes(strike.grip, rig).flatMap((n) => (strikesString(strike, n.string) ? [n.midi] : []));
 }

@@ -1,5 +1,7 @@
 import { playersWords, type Finding } from '../clash/index';
 import { barsOnPass, PLAYER_WORDS, PLAYERS, type Player, type Push } from '../form/index';
+import type { Grip } from '../grip/index';
+import { isStrike, soundsOn, withStrings } from '../hits/index';
 import {
   materialOf,
   momentIndexAt,
@@ -163,7 +165,7 @@ function written(song: Song, f: Finding, player: Player, at: number, push: numbe
 /** A stroke from one tick to another; where there was none it is struck ringing. */
 function bring(h: RightHands, player: Player, from: number, to: number): boolean {
   const symbol = h.symbol(player, from);
-  if (symbol !== null && /[OoMm1-6]/.test(symbol)) return h.move(player, from, to);
+  if (symbol !== null && isStrike(symbol) && soundsOn(symbol)) return h.move(player, from, to);
   return h.put(player, to, 'O');
 }
 
@@ -186,25 +188,35 @@ export function silenceBefore({ finding, strikes, hands }: Ground): readonly Way
   });
 }
 
+/** Strings a grip sounds, as players count them, the lowest first. */
+function heldStrings(grip: Grip): readonly number[] {
+  return grip.flatMap((fret, s) => (fret === null ? [] : [grip.length - s]));
+}
+
 /** A picked string that the grip does not hold: the nearest one that it does, wherever that is picked under this grip. */
 export function pickWays({ finding, strikes, hands }: Ground): readonly Way[] {
   const [player] = finding.players;
-  const first = player && strikes[player].find((s) => s.at >= finding.from && s.pick !== null);
+  const first = player && strikes[player].find((s) => s.at >= finding.from && s.strings !== null);
   if (!player || !first) return [];
   const { grip, cell } = first;
-  const held = grip.flatMap((fret, s) => (fret === null ? [] : [grip.length - s]));
+  const held = heldStrings(grip);
   const ways: Way[] = [];
   const nearest = (pick: number) => [...held].sort((a, b) => Math.abs(a - pick) - Math.abs(b - pick))[0];
-  const instead = nearest(first.pick!);
+  const empty = first.strings!.find((string) => !held.includes(string));
+  const instead = empty === undefined ? undefined : nearest(empty);
   const h = hands();
   const missed = strikes[player].filter(
     (s) =>
-      s.pick !== null &&
       s.cell.bar === cell.bar &&
       s.cell.index === cell.index &&
-      grip[grip.length - s.pick] === null,
+      s.strings?.some((string) => !held.includes(string)),
   );
-  if (instead !== undefined && missed.every((s) => h.put(player, s.at, `${nearest(s.pick!)}`))) {
+  const swap = (string: number) => (held.includes(string) ? string : (nearest(string) ?? string));
+  const isPut = (at: number) => {
+    const symbol = h.symbol(player, at);
+    return symbol !== null && h.put(player, at, withStrings(symbol, swap));
+  };
+  if (instead !== undefined && missed.every((s) => isPut(s.at))) {
     const what = `${PLAYER_WORDS[player]} picks string ${instead} there`;
     add(ways, h, { words: what, sort: 'pick', far: -0.1 });
   }

@@ -1,5 +1,6 @@
 import type { Player, Push, Section } from '../form/index';
 import { barsOnPass } from '../form/index';
+import { isStrike, soundsOn } from '../hits/index';
 import type { Edit } from '../song/index';
 import { barTicks, type Meter } from '../time/index';
 import { RightHands } from './right-hand';
@@ -32,7 +33,7 @@ export function pushEdit(
     if (written && to >= 0) {
       // A stroke that is already there stays; else the one that stood at the old place goes along.
       const there = h.symbol(player, to);
-      if (there === null || !/[OoMm1-6]/.test(there)) {
+      if (there === null || !isStrike(there) || !soundsOn(there)) {
         if (from < 0 || !h.move(player, from, to)) h.put(player, to, 'O');
       }
     }

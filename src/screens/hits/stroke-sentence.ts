@@ -20,9 +20,9 @@ export function strokeSentence(scope: HitsScope, cursor: HitsPlace): string {
   const strings = rig.tuning.length;
   if (strike.step) return `${PLAYER_WORDS[player]}: ${formatStep(strike.step, strings)}, ${direction}`;
   const held = holdGrip(strike.grip, rig, rig.hand, strike.fingers);
-  const crossing = held.ok ? crossingOf(strike.grip, held.value, strike.pick) : null;
-  if (strike.pick !== null && held.ok && !crossing)
-    return `${PLAYER_WORDS[player]}: string ${strike.pick} is silent in this grip, nothing sounds`;
+  const crossing = held.ok ? crossingOf(strike.grip, held.value, strike.strings) : null;
+  if (strike.strings !== null && held.ok && !crossing)
+    return `${PLAYER_WORDS[player]}: string ${strike.strings.join(' and ')} is silent in this grip, nothing sounds`;
   if (!crossing || !held.ok) return `${PLAYER_WORDS[player]}: ${direction}`;
   const number = (string: number) => strings - string;
   const across =
