@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import {
+  cellsWithLine,
   gripCell,
+  leavesRoom,
   OPEN,
   PLAN_NAMES,
   lineCells,
@@ -260,6 +262,19 @@ const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
       ];
     });
 
+/** A line for guitar 1 in a bar, in place of its grips and hits or beside them. */
+function lineIn(plain: Bar, steps: Line, of: { first: boolean; isBeside: boolean }): Bar {
+  const ground = { strings: 6, first: of.first };
+  if (!of.isBeside) return withLine(plain, 'guitar1', steps, ground);
+  const cells = cellsWithLine(plain.cells.guitar1, steps, ground);
+  return {
+    ...plain,
+    cells: { ...plain.cells, guitar1: cells },
+    hits: { ...plain.hits, ...(leavesRoom(steps, cells) ? {} : { guitar1: null }) },
+    lines: { guitar1: steps },
+  };
+}
+
 export const section = (name: string): fc.Arbitrary<Section> =>
   fc
     .array(
@@ -272,7 +287,7 @@ export const section = (name: string): fc.Arbitrary<Section> =>
     .map((list) =>
       list.map(([plain, guitar, bass], i) => {
         const first = i === 0;
-        const one = guitar ? withLine(plain, 'guitar1', guitar, { strings: 6, first }) : plain;
+        const one = guitar ? lineIn(plain, guitar, { first, isBeside: i % 2 === 0 }) : plain;
         return bass ? withLine(one, 'bass', bass, { strings: 4, first }) : one;
       }),
     )

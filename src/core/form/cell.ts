@@ -27,7 +27,13 @@ export type Push = 0 | 240 | 480;
 /** What a player is given for a stretch of time. An open cell is for the solver to choose. */
 export type Cell =
   | { readonly kind: 'open' }
-  | { readonly kind: 'rest'; readonly locked: boolean; readonly guess: boolean }
+  | {
+      readonly kind: 'rest';
+      readonly locked: boolean;
+      readonly guess: boolean;
+      /** The silence of a line this stands for; such a cell follows the line, as below. */
+      readonly step?: LineStep;
+    }
   | {
       readonly kind: 'grip';
       readonly grip: Grip;

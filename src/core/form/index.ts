@@ -24,11 +24,9 @@ export {
   barsOnPass,
   differingPasses,
   isOnPass,
-  lineCells,
   openBar,
   openCells,
   variantAt,
-  withLine,
   type Bar,
   type BarPatch,
   type FormEntry,
@@ -38,6 +36,7 @@ export {
   type SectionHand,
   type Variant,
 } from './section';
+export { cellsWithLine, isStep, leavesRoom, lineCells, ownCells, withLine } from './line-bar';
 export { MOST_PLACES, sayableSection, sectionNameTrouble } from './sayable';
 export {
   combinedSounds,

@@ -8,6 +8,7 @@ import {
   type Section,
   type Variant,
 } from './section';
+import { isStep, leavesRoom, ownCells } from './line-bar';
 import type { Sounds } from './sound';
 
 /** Most places a bar of chords or grips is divided into, in chart text and therefore everywhere. */
@@ -93,13 +94,14 @@ function sayableBar(
   const cells = { ...bar.cells };
   const hits = { ...bar.hits };
   for (const player of PLAYERS) {
-    if (bar.lines?.[player]) {
+    const line = bar.lines?.[player];
+    if (line && !leavesRoom(line, cells[player])) {
       isSame &&= hits[player] === null;
       hits[player] = null;
       continue;
     }
     const list = placed(cells[player], { barTicks, say: say(`.cells.${player}`) });
-    cells[player] = choices(isFirst ? withCell(list) : list, chords);
+    cells[player] = choices(isFirst && !line ? withCell(list) : list, chords);
     isSame &&= cells[player] === bar.cells[player];
   }
   checkVoice(bar.voice, { barTicks, say: say('.voice') });
@@ -127,9 +129,11 @@ function placed<T extends { readonly at: number }>(
   const sorted = isSorted ? list : [...list].sort((a, b) => a.at - b.at);
   const twice = sorted.find((one, i) => i > 0 && sorted[i - 1]!.at === one.at);
   if (twice) say(`two of them start at tick ${twice.at}; expected each at its own`);
-  const step = sorted.reduce((gcd, { at }) => greatestDivisor(gcd, at), barTicks);
+  // Steps of a line have divisions of their own.
+  const own = sorted.filter((one) => !('cell' in one && isStep(one as unknown as PlacedCell)));
+  const step = own.reduce((gcd, { at }) => greatestDivisor(gcd, at), barTicks);
   if (barTicks / step > MOST_PLACES) {
-    const off = sorted.find(({ at }) => barTicks / greatestDivisor(barTicks, at) > MOST_PLACES);
+    const off = own.find(({ at }) => barTicks / greatestDivisor(barTicks, at) > MOST_PLACES);
     const where = off ? `tick ${off.at} lies` : 'these starts lie';
     say(
       `${where} on no division of the bar; expected starts that divide ${barTicks} ticks into at most ${MOST_PLACES} places`,
@@ -187,8 +191,9 @@ function sayablePatch(
   for (const player of PLAYERS) {
     const written = patch.cells?.[player];
     if (lines[player]) {
-      if (written) cells[player] = written;
-      if (hits[player] !== undefined) hits[player] = null;
+      const base = chords ?? of.base?.chords ?? [];
+      if (written) cells[player] = choices(placed(written, { barTicks, say: say(`.cells.${player}`) }), base);
+      if (hits[player] !== undefined && !leavesRoom(lines[player], written ?? [])) hits[player] = null;
     } else if (written) {
       const list = placed(written, { barTicks, say: say(`.cells.${player}`) });
       cells[player] = choices(first ? withCell(list) : list, chords ?? base?.chords ?? []);
@@ -255,7 +260,9 @@ function stretches(variant: Variant, patches: readonly BarPatch[]): readonly Var
 function rowsOf(patch: BarPatch): string {
   if (patch.out) return 'out';
   const players = PLAYERS.map((player) => {
-    const part = patch.lines?.[player] ? 'l' : patch.cells?.[player] ? 'g' : '-';
+    // A line with grips beside it replaces both rows.
+    const cells = patch.cells?.[player];
+    const part = patch.lines?.[player] && ownCells(cells ?? []).length === 0 ? 'l' : cells ? 'g' : '-';
     return part + (patch.hits?.[player] === undefined ? '-' : 'h');
   });
   const sounds = PLAYERS.map((player) => (patch.sounds?.[player] ? 's' : '-'));

@@ -1,5 +1,6 @@
 import { placesOf, withoutStrings, type StrokeWay } from '../hits/index';
-import { stepGrip, type Line } from '../line/index';
+import type { Line } from '../line/index';
+import { leavesRoom } from './line-bar';
 import type { Meter, Swing } from '../time/index';
 import type { PlanName } from './plan-name';
 import type { PlanTune } from './plan-tune';
@@ -30,7 +31,10 @@ export interface Bar {
   readonly hits: Readonly<Record<Player, string | null>>;
   /** `~` singing and `.` silent, dividing the bar evenly; null when nobody sings. */
   readonly voice: string | null;
-  /** Who plays a line here instead of grips with hits; their cells are the line's steps (see `withLine`). */
+  /**
+   * Who plays notes of a line here: its steps stand among the player's cells (see line-bar.ts). A line that begins later,
+   * or grips after it, leave room for grips with hits in the same bar.
+   */
   readonly lines?: Readonly<Partial<Record<Player, Line>>>;
   /** Who sounds different here from the rest of the section. */
   readonly sounds?: Sounds;
@@ -161,12 +165,19 @@ function patchBar(base: Bar, patch: BarPatch): Bar {
     // Other grips or another line for a player take the place of the line that stood there.
     const own = patch.lines?.[player];
     const line = own ?? (patch.cells?.[player] === undefined ? base.lines?.[player] : undefined);
-    if (line) lines[player] = line;
-    if (line) hits[player] = null;
+    if (!line) continue;
+    lines[player] = line;
+    // Another line brings its own hits, where it leaves room for any.
+    if (own) hits[player] = patch.hits?.[player] ?? null;
+  }
+  const cells = { ...base.cells, ...patch.cells };
+  for (const player of PLAYERS) {
+    const line = lines[player];
+    if (line && !leavesRoom(line, cells[player])) hits[player] = null;
   }
   return {
     chords: patch.chords ?? base.chords,
-    cells: { ...base.cells, ...patch.cells },
+    cells,
     hits,
     voice: patch.voice === undefined ? base.voice : patch.voice,
     ...(Object.keys(lines).length > 0 ? { lines } : {}),
@@ -184,36 +195,6 @@ function struckTogether(bar: Bar, section: Section): Bar {
     hits[player] = led === null ? null : placesOf(led).map(withoutStrings).join('');
   }
   return { ...bar, hits };
-}
-
-/**
- * A bar where a player plays a line of `strings` strings: its steps stand as locked cells, so that everything that
- * looks at grips sees them. `first`: the bar opens the section, and what comes before the first step is silence.
- */
-export function withLine(bar: Bar, player: Player, line: Line, of: { strings: number; first: boolean }): Bar {
-  return {
-    ...bar,
-    cells: { ...bar.cells, [player]: lineCells(line, of) },
-    hits: { ...bar.hits, [player]: null },
-    lines: { ...bar.lines, [player]: line },
-  };
-}
-
-/** The steps of a line as cells. */
-export function lineCells(
-  line: Line,
-  { strings, first }: { strings: number; first: boolean },
-): readonly PlacedCell[] {
-  const rest: Cell = { kind: 'rest', locked: true, guess: false };
-  const cells = line.map((step): PlacedCell => ({
-    at: step.at,
-    push: 0,
-    cell:
-      step.notes.length === 0
-        ? rest
-        : { kind: 'grip', grip: stepGrip(step, strings), locked: true, guess: false, step },
-  }));
-  return first && line[0]?.at !== 0 ? [{ at: 0, push: 0, cell: rest }, ...cells] : cells;
 }
 
 /** Passes on which something differs, in order, without 1 unless it differs itself; of a section as it is played. */

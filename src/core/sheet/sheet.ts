@@ -4,6 +4,7 @@ import {
   barsOnPass,
   differingPasses,
   formatNamedSound,
+  ownCells,
   PLAYER_WORDS,
   type Bar,
   type Player,
@@ -163,7 +164,7 @@ function barOf(
     number,
     ticks: barTicks(meter),
     chords: bar.chords.map((c) => ({ at: c.at, text: pretty(c.chord), early: earlyWords(c.push) })),
-    cells: (line ? [] : bar.cells[player]).map(({ at, push, cell }) => ({
+    cells: ownCells(bar.cells[player]).map(({ at, push, cell }) => ({
       at,
       grip: cell.kind === 'grip' ? cell.grip : null,
       text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,

@@ -43,6 +43,8 @@ export interface LineChange extends OnPass {
   readonly player: Player;
   readonly bar: number;
   readonly line: Line | null;
+  /** The grips and hits of the bar stay where the line leaves room; left out: the bar is all line. */
+  readonly beside?: boolean;
 }
 
 /** Everything a player does in one bar (from 0): grips with hits, or a line. */

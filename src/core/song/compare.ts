@@ -1,4 +1,12 @@
-import { barsOnPass, formatCell, PLAYER_WORDS, PLAYERS, type Bar, type Player } from '../form/index';
+import {
+  barsOnPass,
+  formatCell,
+  ownCells,
+  PLAYER_WORDS,
+  PLAYERS,
+  type Bar,
+  type Player,
+} from '../form/index';
 import { formatLine } from '../line/index';
 import type { PartChange } from './address';
 import { materialOf, meterOf, sectionNamed, type Song } from './song';
@@ -63,15 +71,18 @@ function leaderOf(song: Song, name: string, player: Player): Player | null {
 function partWords(song: Song, bar: Bar, player: Player, name: string): string {
   const section = sectionNamed(song, name)!;
   const line = bar.lines?.[player];
-  if (line)
-    return `line ${formatLine(line, { meter: meterOf(song, section), strings: song.players[player].tuning.length })}`;
+  const notes =
+    line === undefined
+      ? null
+      : `line ${formatLine(line, { meter: meterOf(song, section), strings: song.players[player].tuning.length })}`;
   // However many chords an open stretch lies under, it is open.
-  const own = bar.cells[player];
+  const own = ownCells(bar.cells[player]);
+  if (notes !== null && own.length === 0 && bar.hits[player] === null) return notes;
   const told = own.filter((c, i) => c.cell.kind !== 'open' || own[i - 1]?.cell.kind !== 'open');
   const cells = told.map(
     (c) => `${'<'.repeat(c.push === 480 ? 1 : c.push === 240 ? 2 : 0)}${formatCell(c.cell)}`,
   );
   const leader = leaderOf(song, name, player);
   const hits = leader === null ? bar.hits[player] : `with ${PLAYER_WORDS[leader]}`;
-  return `${cells.join(' ') || 'goes on'}${hits === null ? '' : ` · ${hits}`}`;
+  return `${cells.join(' ') || 'goes on'}${hits === null ? '' : ` · ${hits}`}${notes === null ? '' : ` · ${notes}`}`;
 }

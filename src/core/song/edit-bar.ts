@@ -1,13 +1,16 @@
 import {
+  cellsWithLine,
   isOnPass,
-  lineCells,
+  leavesRoom,
   openCells,
+  ownCells,
   variantAt,
   withLine,
   type Bar,
   type BarPatch,
   type Cell,
   type PlacedCell,
+  type Player,
   type Push,
   type Section,
 } from '../form/index';
@@ -46,7 +49,7 @@ export function setCell(song: Song, { at, cell }: CellChange): Song {
   const now = cellAt(song, at);
   const where = `cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`;
   if (now === null) throw new RangeError(`No ${where}`);
-  if (now.kind === 'grip' && now.step) throw new RangeError(`A line stands in ${where}`);
+  if (now.kind !== 'open' && now.step) throw new RangeError(`A line stands in ${where}`);
   return mapSections(song, (section) =>
     section.name === at.section ? setInSection(section, withTimes(song, at), cell) : section,
   );
@@ -94,7 +97,7 @@ export function setCells(song: Song, changes: readonly CellChange[]): Song {
     const now = bar?.cells[at.player][at.index]?.cell;
     const where = `cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`;
     if (!bar || !now) throw new RangeError(`No ${where}`);
-    if (now.kind === 'grip' && now.step) throw new RangeError(`A line stands in ${where}`);
+    if (now.kind !== 'open' && now.step) throw new RangeError(`A line stands in ${where}`);
     const cells = bar.cells[at.player].map((c, i) => (i === at.index ? { ...c, cell } : c));
     list[at.bar] = { ...bar, cells: { ...bar.cells, [at.player]: cells } };
   }
@@ -110,16 +113,23 @@ const WORTH_A_BATCH = 24;
 /** A bar that holds a line has no hits of its own: its steps are struck. */
 export function setHits(song: Song, change: HitsChange): Song {
   const { player, bar, hits } = change;
-  const underLine = sectionNamed(song, change.section)?.bars[bar]?.lines?.[player] !== undefined;
+  const base = sectionNamed(song, change.section)?.bars[bar];
+  const underLine = base !== undefined && isFull(base, player);
   return mapBar(song, change, {
     // Grips that take a line's place on a pass bring their own hits.
     has: (patch) =>
       patch.hits?.[player] !== undefined ||
       (underLine && patch.cells?.[player] !== undefined && !patch.lines?.[player]),
-    patch: (p) => (p.lines?.[player] ? p : { ...p, hits: { ...p.hits, [player]: hits } }),
-    bar: (b) => (b.lines?.[player] ? b : { ...b, hits: { ...b.hits, [player]: hits } }),
+    patch: (p) => (isFull(p, player) ? p : { ...p, hits: { ...p.hits, [player]: hits } }),
+    bar: (b) => (isFull(b, player) ? b : { ...b, hits: { ...b.hits, [player]: hits } }),
     what: `hits of ${player} in bar ${bar + 1}`,
   });
+}
+
+/** True when a line fills the whole bar of a player. */
+function isFull({ lines, cells }: Pick<BarPatch, 'lines' | 'cells'>, player: Player): boolean {
+  const line = lines?.[player];
+  return line !== undefined && !leavesRoom(line, cells?.[player] ?? []);
 }
 
 /** Nothing at all where nobody plays a line. */
@@ -127,8 +137,9 @@ function withLines(lines: NonNullable<Bar['lines']>): Pick<Bar, 'lines'> {
   return Object.keys(lines).length > 0 ? { lines } : {};
 }
 
+/** A line in place of the player's bar; with `beside` the grips and hits stay where it leaves room for them. */
 export function setLine(song: Song, change: LineChange): Song {
-  const { player, bar, line } = change;
+  const { player, bar, line, beside = false } = change;
   const strings = song.players[player].tuning.length;
   const first = bar === 0;
   return mapBar(song, change, {
@@ -136,14 +147,21 @@ export function setLine(song: Song, change: LineChange): Song {
     patch: (p) => {
       const { lines: were, ...rest } = p;
       const { [player]: _gone, ...lines } = were ?? {};
-      const cells = line ? lineCells(line, { strings, first }) : openCells(p.chords ?? []);
+      const own = beside ? ownCells(p.cells?.[player] ?? []) : [];
+      const cells = line ? cellsWithLine(own, line, { strings, first }) : openCells(p.chords ?? []);
+      const isGone = line !== null && !beside && p.hits?.[player] !== undefined;
       return {
         ...rest,
+        ...(isGone ? { hits: { ...p.hits, [player]: null } } : {}),
         cells: { ...p.cells, [player]: cells },
         ...withLines(line ? { ...lines, [player]: line } : lines),
       };
     },
     bar: (b) => {
+      if (line && beside) {
+        const cells = cellsWithLine(ownCells(b.cells[player]), line, { strings, first });
+        return { ...b, cells: { ...b.cells, [player]: cells }, lines: { ...b.lines, [player]: line } };
+      }
       if (line) return withLine(b, player, line, { strings, first });
       const { [player]: _gone, ...lines } = b.lines ?? {};
       const { lines: _were, ...rest } = b;
@@ -178,8 +196,21 @@ export function setPush(song: Song, change: PushChange): Song {
 
 /** Puts a whole bar of a player in place of what was there. */
 export function setPart(song: Song, change: PartChange): Song {
-  if (change.line !== null) return setLine(song, { ...change, line: change.line });
-  const { player, bar, cells, hits } = change;
+  const { player, bar, cells, hits, line } = change;
+  if (line !== null) {
+    const plain = setLine(song, { ...change, line });
+    const own = ownCells(cells);
+    if (own.length === 0 && !leavesRoom(line, [])) return plain;
+    const strings = song.players[player].tuning.length;
+    const mixed = cellsWithLine(own, line, { strings, first: bar === 0 });
+    const put = mapBar(plain, change, {
+      has: (patch) => patch.cells?.[player] !== undefined,
+      patch: (p) => ({ ...p, cells: { ...p.cells, [player]: mixed } }),
+      bar: (b) => ({ ...b, cells: { ...b.cells, [player]: mixed } }),
+      what: `bar ${bar + 1}`,
+    });
+    return setHits(put, { ...change, hits });
+  }
   const open = setLine(song, { ...change, line: null });
   const filled = mapBar(open, change, {
     has: (patch) => patch.cells?.[player] !== undefined,

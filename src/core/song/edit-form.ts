@@ -1,4 +1,5 @@
 import {
+  ownCells,
   PLAYERS,
   saidSounds,
   type Bar,
@@ -130,7 +131,8 @@ function heldInto(section: Section, at: number, bar: Bar): Bar {
     PLAYERS.map((player) => {
       const own = bar.cells[player];
       const held = before.flatMap((b) => b.cells[player]).at(-1);
-      if (own.some((c) => c.at === 0) || !held || bar.lines?.[player]) return [player, own];
+      const isLine = bar.lines?.[player] !== undefined && ownCells(own).length === 0;
+      if (own.some((c) => c.at === 0) || !held || isLine) return [player, own];
       const { step: _step, ...cell } = held.cell as Cell & { step?: unknown };
       return [player, [{ at: 0, push: 0, cell: cell as Cell }, ...own]];
     }),

@@ -1,5 +1,6 @@
 import {
   formatCell,
+  ownCells,
   formatSoundUse,
   PLAYER_WORDS,
   PLAYERS,
@@ -325,9 +326,11 @@ function barWords(bar: Bar | BarPatch, of: { side: Song; name: string; of: Bar |
       same(use, base.sounds?.[player]);
     if (unchanged) continue;
     const strings = side.players[player].tuning.length;
-    const part = line
+    const notes = line
       ? `line ${formatLine(line, { meter: section ? meterOf(side, section) : side.meter, strings })}`
-      : (cells ?? []).map((c: PlacedCell) => early(c.push) + formatCell(c.cell)).join(' ') || 'goes on';
+      : '';
+    const own = ownCells(cells ?? []).map((c: PlacedCell) => early(c.push) + formatCell(c.cell));
+    const part = [...own, ...(notes === '' ? [] : [notes])].join(' ') || 'goes on';
     words.push(
       `${PLAYER_WORDS[player]} ${part}${hits ? ` · ${hits}` : ''}${use ? ` · ${formatSoundUse(use)}` : ''}`,
     );

@@ -1,7 +1,7 @@
 import { ValidationError } from 'yup';
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
 import {
-  lineCells,
+  cellsWithLine,
   parseCell,
   parseNamedPlan,
   parseTune,
@@ -334,7 +334,7 @@ class Reading {
       const line = parseLine(text, { meter, strings });
       if (line.ok) {
         lines[player] = line.value;
-        cells[player] = lineCells(line.value, { strings, first: bar === 0 });
+        cells[player] = cellsWithLine(cells[player] ?? [], line.value, { strings, first: bar === 0 });
       } else {
         for (const p of line.error) this.#say(`${path}.lines.${player}`, p.message);
       }

@@ -1,10 +1,13 @@
 import {
   OPEN,
   openCells,
+  ownCells,
   PLAYERS,
   type Bar,
+  type BarPatch,
   type PlacedCell,
   type PlacedChord,
+  type Player,
   type Section,
 } from '../form/index';
 
@@ -19,7 +22,7 @@ export function reopen(section: Section): Section {
         PLAYERS.map((p, n) => {
           const { cells, rests } = reopened(bar.cells[p], bar.chords, base[n]!);
           base[n] = rests;
-          return [p, bar.lines?.[p] ? bar.cells[p] : cells];
+          return [p, isAllLine(bar, p) ? bar.cells[p] : cells];
         }),
       ) as Bar['cells'],
     })),
@@ -32,7 +35,7 @@ export function reopen(section: Section): Section {
           const chords = patch.chords ?? section.bars[v.fromBar + i]?.chords ?? [];
           const cells = PLAYERS.flatMap((p, n) => {
             const list = patch.cells![p];
-            if (!list || patch.lines?.[p]) return list ? [[p, list]] : [];
+            if (!list || isAllLine(patch, p)) return list ? [[p, list]] : [];
             const next = reopened(list, chords, own[n]!);
             own[n] = next.rests;
             return [[p, next.cells]];
@@ -42,6 +45,10 @@ export function reopen(section: Section): Section {
       };
     }),
   };
+}
+
+function isAllLine({ lines, cells }: Pick<BarPatch, 'lines' | 'cells'>, player: Player): boolean {
+  return lines?.[player] !== undefined && ownCells(cells?.[player] ?? []).length === 0;
 }
 
 /** One bar of a player reopened; `rests`: a rest that is not locked goes on into it, and out of it. */

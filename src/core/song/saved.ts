@@ -5,6 +5,7 @@ import {
   formatSoundUse,
   formatTune,
   formatWish,
+  ownCells,
   PLAYERS,
   type BarPatch,
   type PlacedCell,
@@ -40,10 +41,8 @@ function savedValues(song: Song): object {
     sounds ? { sounds: mapPlayers(sounds, formatSoundUse) } : {};
   const part = (p: Pick<BarPatch, 'cells' | 'lines' | 'sounds'>, meter: Meter) => ({
     ...uses(p),
-    // The cells of a line are made from it again.
-    ...(p.cells
-      ? { cells: mapPlayers(p.cells, (list, player) => (p.lines?.[player] ? [] : cells(list))) }
-      : {}),
+    // The cells of a line are made from it again; grips beside it stay.
+    ...(p.cells ? { cells: mapPlayers(p.cells, (list) => cells(ownCells(list))) } : {}),
     ...(p.lines
       ? {
           lines: mapPlayers(p.lines, (line, player) =>

@@ -1,4 +1,4 @@
-import { PLAYERS, type Bar, type Cell, type ChordSlur, type Player } from '../form/index';
+import { leavesRoom, PLAYERS, type Bar, type Cell, type ChordSlur, type Player } from '../form/index';
 import type { Fingering, Grip } from '../grip/index';
 import { allowedPlaces, hitsOf, MUTE_TICKS, type Direction, type Technique } from '../hits/index';
 import { isDead, isSlurred, type LineStep } from '../line/index';
@@ -77,10 +77,13 @@ export function patternIn(
 ): string | null {
   const written = bars[at.bar]?.hits[at.player] ?? null;
   if (written !== null) return written;
-  if (bars[at.bar]?.lines?.[at.player]) return null;
+  const line = bars[at.bar]?.lines?.[at.player];
+  if (line && !leavesRoom(line, bars[at.bar]!.cells[at.player])) return null;
   const length = barTicks(meter);
   const start = at.bar * length;
-  const here = strikesOf(bars, meter)[at.player].filter((s) => s.at < start + length && s.end > start);
+  const here = strikesOf(bars, meter)[at.player].filter(
+    (s) => s.at < start + length && s.end > start && (!line || s.step === null),
+  );
   const places = allowedPlaces(meter).find((n) =>
     here.every((s) => [s.at, s.end].every((t) => Number.isInteger(((t - start) * n) / length))),
   );

@@ -1,7 +1,8 @@
 import {
   asPlayed,
-  lineCells,
+  cellsWithLine,
   OPEN,
+  ownCells,
   PLAYERS,
   regripped,
   type Bar,
@@ -144,7 +145,9 @@ export function mapSection(
       if (line) {
         const moved = change.line(line, player, place);
         lines[player] = moved;
-        newCells[player] = lineCells(moved, { strings: change.strings(player), first: place.bar === 0 });
+        const own = cells(ownCells(from.cells?.[player] ?? []), player, place);
+        const ground = { strings: change.strings(player), first: place.bar === 0 };
+        newCells[player] = cellsWithLine(own, moved, ground);
       } else if (from.cells?.[player]) newCells[player] = cells(from.cells[player], player, place);
     }
     return {

@@ -128,7 +128,7 @@ function foldBars(
       cells: { ...bar.cells, guitar1, guitar2: [{ at: 0, push: 0, cell: REST }] },
       hits: {
         ...bar.hits,
-        guitar1: line ? null : silent ? bar.hits.guitar2 : bar.hits.guitar1,
+        guitar1: (line ? !bar.lines?.guitar1 : silent) ? bar.hits.guitar2 : bar.hits.guitar1,
         guitar2: null,
       },
       ...(Object.keys(lines).length > 0 ? { lines } : {}),

@@ -26,7 +26,7 @@ function putLines(
   if (lines.length === 0) return null;
   const on = { section: finding.section, pass: finding.pass, times: material.times, player };
   const edits = lines.map(({ bar, line }): Edit => {
-    const change: LineChange = { ...on, bar, line };
+    const change: LineChange = { ...on, bar, line, beside: true };
     return { kind: 'setLine', change };
   });
   return edits.length === 1 ? edits[0]! : { kind: 'together', edits };

@@ -1,9 +1,10 @@
-import { PLAYER_WORDS, type Player, type Push } from '../../core/form/index';
-import { complementOf, isStrike, placesOf, type StrokeWay } from '../../core/hits/index';
+import { isStep, leavesRoom, PLAYER_WORDS, type Player, type Push } from '../../core/form/index';
+import { complementOf, isShort, isStrike, placesOf, soundsOn, type StrokeWay } from '../../core/hits/index';
 import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
 import { pushEdit, RightHands } from '../../core/split/index';
 import { barTicks } from '../../core/time/index';
 import type { HitsScope } from './scope';
+import { symbolWords, toggledString } from './symbols';
 
 /** What a key or a drag comes to: an edit with what to call it, or why there is none. */
 export type Outcome =
@@ -17,10 +18,16 @@ export interface HitsPlace {
 
 const no = (why: string): Outcome => ({ edit: null, why });
 
-/** Why the right hand of a player cannot be changed in a bar, or null. */
-export function closedFor(scope: HitsScope, player: Player, bar: number): string | null {
+/** Why the right hand of a player cannot be changed in a bar, or at a tick of it, or null. */
+export function closedFor(scope: HitsScope, player: Player, bar: number, tick?: number): string | null {
   if (scope.closed !== null) return scope.closed;
-  if (scope.bars[bar]?.lines?.[player]) return 'A line stands here; change its notes, or take it away with b';
+  const here = scope.bars[bar];
+  const line = here?.lines?.[player];
+  const isRoom = line && leavesRoom(line, here!.cells[player]);
+  const inBar = tick === undefined ? null : tick - bar * barTicks(scope.meter);
+  const now = inBar === null ? undefined : here?.cells[player].findLast((c) => c.at <= inBar);
+  if (line && (!isRoom || (now !== undefined && isStep(now))))
+    return 'A line stands here; change its notes, or take it away with b';
   const leader = leaderOf(scope, player);
   if (leader) return `${PLAYER_WORDS[player]} strikes with ${PLAYER_WORDS[leader]}; choose own hits first`;
   return null;
@@ -76,25 +83,7 @@ export function symbolUnder(scope: HitsScope, { player, tick }: HitsPlace): stri
   const at = ((tick - bar * barTicks(scope.meter)) * places.length) / barTicks(scope.meter);
   if (Number.isInteger(at)) return places[at] ?? null;
   const before = places[Math.floor(at)]!;
-  return /[.Xx]/.test(before) ? '.' : '-';
-}
-
-const SYMBOL_WORDS: Readonly<Record<string, string>> = {
-  O: 'struck',
-  M: 'palm-muted',
-  X: 'dead',
-  '-': 'held',
-  '.': 'silent',
-};
-
-/** A symbol for people: "struck weakly, going up", "string 3 alone". */
-export function symbolWords(symbol: string | null): string {
-  if (symbol === null) return 'open';
-  const base = symbol[0]!;
-  const what = /[1-6]/.test(base) ? `string ${base} alone` : SYMBOL_WORDS[base.toUpperCase()]!;
-  const weak = /[omx]/.test(base) ? ', weak' : '';
-  const stroke = symbol[1] === 'v' ? ', down by hand' : symbol[1] === '^' ? ', up by hand' : '';
-  return `${what}${weak}${stroke}`;
+  return isShort(before) ? '.' : '-';
 }
 
 /** A bar stands on one even division, and some of its strokes would not. */
@@ -104,7 +93,7 @@ const NO_FIT =
 /** Puts a symbol at a place. */
 export function put(scope: HitsScope, place: HitsPlace, symbol: string): Outcome {
   const { player, tick } = place;
-  const why = closedFor(scope, player, barOf(scope, tick));
+  const why = closedFor(scope, player, barOf(scope, tick), tick);
   if (why !== null) return no(why);
   const h = hands(scope);
   if (!h.put(player, tick, symbol)) return no(NO_FIT);
@@ -117,7 +106,7 @@ export function strikeOrNot(scope: HitsScope, place: HitsPlace): Outcome {
   if (now === null || !isStrike(now)) return put(scope, place, 'O');
   // What is left sounds on if something before it does.
   const before = place.tick > 0 ? symbolUnder(scope, { ...place, tick: place.tick - 1 }) : null;
-  return put(scope, place, before !== null && /[OoMm1-6-]/.test(before[0]!) ? '-' : '.');
+  return put(scope, place, before !== null && soundsOn(before) ? '-' : '.');
 }
 
 /** The stroke at a place, or the last one before it in the same bar. */
@@ -140,29 +129,22 @@ export function changeStroke(
   return next === null ? no('This stroke cannot be changed so') : put(scope, near, next);
 }
 
-/** Strong to weak and back; a picked string has no weak form. */
-export function otherWeight(symbol: string): string | null {
-  const base = symbol[0]!;
-  if (/[1-6]/.test(base)) return null;
-  const other = base === base.toUpperCase() ? base.toLowerCase() : base.toUpperCase();
-  return other + symbol.slice(1);
+/** Strings that the grip held at a place sounds, as players count them, the highest last. */
+export function soundingAt(scope: HitsScope, { player, tick }: HitsPlace): readonly number[] {
+  const mark = scope.marks[player].findLast((m) => m.at <= tick);
+  const grip = mark?.grip ?? [];
+  return grip.flatMap((fret, s) => (fret === null ? [] : [grip.length - s]));
 }
 
-/** As the hand goes, then down, then up. */
-export function otherDirection(symbol: string): string {
-  return symbol[0]! + (symbol[1] === undefined ? 'v' : symbol[1] === 'v' ? '^' : '');
-}
-
-/** The whole grip, then each sounding string alone from the highest down. */
-export function otherString(symbol: string, sounding: readonly number[]): string | null {
-  if (sounding.length === 0) return null;
-  const order = ['O', ...[...sounding].sort((a, b) => a - b).map(String)];
-  const at = order.indexOf(symbol[0]!);
-  return order[(at + 1) % order.length]! + symbol.slice(1);
+/** Puts a string more or less into the stroke at a place; where there is none it is struck alone. */
+export function toggleString(scope: HitsScope, place: HitsPlace, string: number): Outcome {
+  const now = symbolUnder(scope, place);
+  return put(scope, place, now !== null && isStrike(now) ? toggledString(now, string) : String(string));
 }
 
 export function moveStroke(scope: HitsScope, player: Player, from: number, to: number): Outcome {
-  const why = closedFor(scope, player, barOf(scope, from)) ?? closedFor(scope, player, barOf(scope, to));
+  const why =
+    closedFor(scope, player, barOf(scope, from), from) ?? closedFor(scope, player, barOf(scope, to), to);
   if (why !== null) return no(why);
   const h = hands(scope);
   if (!h.move(player, from, to)) return no(NO_FIT);
@@ -171,7 +153,7 @@ export function moveStroke(scope: HitsScope, player: Player, from: number, to: n
 
 /** Lets a stroke ring until a tick (no further than the next stroke) and be silent from there to the next. */
 export function holdUntil(scope: HitsScope, player: Player, from: number, until: number): Outcome {
-  const why = closedFor(scope, player, barOf(scope, from));
+  const why = closedFor(scope, player, barOf(scope, from), from);
   if (why !== null) return no(why);
   const next = scope.marks[player].find((m) => m.at > from)?.at ?? Infinity;
   const end = scope.bars.length * barTicks(scope.meter);
@@ -250,7 +232,9 @@ export function strikeWith(scope: HitsScope, player: Player, leader: Player | nu
     };
   if (!was) return no('It is like that already');
   const changes = scope.bars.flatMap((bar, b) =>
-    bar.lines?.[player] ? [] : [{ ...scope.address(b), player, hits: bar.hits[player] }],
+    bar.lines?.[player] && !leavesRoom(bar.lines[player], bar.cells[player])
+      ? []
+      : [{ ...scope.address(b), player, hits: bar.hits[player] }],
   );
   return {
     edit: { kind: 'together', edits: [{ kind: 'setHits', changes }, hand] },

@@ -1,18 +1,10 @@
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { patternIn } from '../../core/song/index';
-import {
-  barOf,
-  changeStroke,
-  otherDirection,
-  otherString,
-  otherWeight,
-  push,
-  put,
-  setPatterns,
-} from './actions';
+import { barOf, changeStroke, push, put, setPatterns, soundingAt, toggleString } from './actions';
 import type { KeyContext } from './key-context';
 import type { HitsKey } from './keys';
 import { beginLine } from './line-actions';
+import { moreMuted, otherDirection, otherString, otherTechnique, otherWeight } from './symbols';
 
 /** Keys that write strokes. */
 export function hitKeys({ scope, cursor, division, act, step, copied }: KeyContext): readonly HitsKey[] {
@@ -22,11 +14,7 @@ export function hitKeys({ scope, cursor, division, act, step, copied }: KeyConte
   };
   const { player, tick } = cursor;
   const bar = barOf(scope, tick);
-  const sounding = () => {
-    const mark = scope.marks[player].findLast((m) => m.at <= tick);
-    const grip = mark?.grip ?? [];
-    return grip.flatMap((fret, s) => (fret === null ? [] : [grip.length - s]));
-  };
+  const sounding = () => soundingAt(scope, cursor);
   return [
     { key: 'f', cap: 'f', words: 'strike', does: write('O'), legend: true },
     { key: 'd', cap: 'd', words: 'palm mute', does: write('M'), legend: true },
@@ -54,6 +42,29 @@ export function hitKeys({ scope, cursor, division, act, step, copied }: KeyConte
       does: () => act(changeStroke(scope, cursor, (s) => otherString(s, sounding()))),
       legend: true,
     },
+    {
+      key: 'u',
+      cap: 'u',
+      words: 'mute low: the lowest string muted while the others ring, one more, none',
+      does: () => act(changeStroke(scope, cursor, (s) => moreMuted(s, sounding()))),
+      legend: true,
+    },
+    {
+      key: 'y',
+      cap: 'y',
+      words: 'how: picked, slapped, popped, tapped, raked, scraped',
+      does: () => act(changeStroke(scope, cursor, otherTechnique)),
+      legend: true,
+    },
+    ...scope.song.players[player].tuning.map((_, n, all): HitsKey => {
+      const string = all.length - n;
+      return {
+        key: String(string),
+        cap: String(string),
+        words: `string ${string}: struck here with the others, or not`,
+        does: () => act(toggleString(scope, cursor, string)),
+      };
+    }),
     {
       key: ',',
       cap: ',',

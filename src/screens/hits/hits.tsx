@@ -19,7 +19,6 @@ import {
   sing,
   strikeOrNot,
   symbolUnder,
-  symbolWords,
   whereWords,
   type Outcome,
 } from './actions';
@@ -33,7 +32,9 @@ import { Downs, Legend } from './legend';
 import { LinePanel } from './line-panel';
 import { PatternDialog } from './pattern-dialog';
 import { useHitsScope, type HitsScope } from './scope';
+import { StringButtons } from './string-buttons';
 import { strokeSentence } from './stroke-sentence';
+import { symbolWords } from './symbols';
 import { Toolbar } from './toolbar';
 import { TroubleList } from './trouble-list';
 
@@ -222,7 +223,10 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
             />
           )}
         </div>
-        <Legend keys={keys} line={line !== null} onHelp={() => setDialog('help')} />
+        <div className="flex min-w-0 flex-col gap-1">
+          {!line && <StringButtons scope={scope} cursor={cursor} onDo={act} />}
+          <Legend keys={keys} line={line !== null} onHelp={() => setDialog('help')} />
+        </div>
       </div>
       <div className="flex gap-4 border-t border-line px-4 py-0.5 text-[13px] text-soft">
         <span className="min-w-0 truncate">

@@ -1,4 +1,4 @@
-import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { isStep, leavesRoom, ownCells, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { openStrings, usableFrets, type Fret } from '../../core/instrument/index';
 import {
   bassRoots,
@@ -22,9 +22,16 @@ import type { HitsScope } from './scope';
 
 const no = (why: string): Outcome => ({ edit: null, why });
 
-/** The line a player plays in the bar of a place, or null. */
+/** The line a player plays at a place, or null: a bar may hold grips with hits beside it. */
 export function lineAt(scope: HitsScope, { player, tick }: HitsPlace): Line | null {
-  return scope.bars[barOf(scope, tick)]?.lines?.[player] ?? null;
+  const bar = scope.bars[barOf(scope, tick)];
+  const line = bar?.lines?.[player];
+  if (!bar || !line) return null;
+  if (!leavesRoom(line, bar.cells[player])) return line;
+  const inBar = tick % barTicks(scope.meter);
+  const now = bar.cells[player].findLast((c) => c.at <= inBar);
+  const isAlone = bar.hits[player] === null && ownCells(bar.cells[player]).length === 0;
+  return isAlone || (now !== undefined && isStep(now)) ? line : null;
 }
 
 /** The line of a bar as chart text. */
@@ -32,15 +39,19 @@ export function lineText(scope: HitsScope, player: Player, line: Line): string {
   return formatLine(line, { meter: scope.meter, strings: scope.song.players[player].tuning.length });
 }
 
-function lineEdit(scope: HitsScope, player: Player, bar: number, line: Line | null): Edit {
-  return { kind: 'setLine', change: { ...scope.address(bar), player, line } };
+/** `beside`: the grips and hits of the bar stay where the line leaves room for them. */
+function lineEdit(
+  scope: HitsScope,
+  { player, bar, line, beside = true }: { player: Player; bar: number; line: Line | null; beside?: boolean },
+): Edit {
+  return { kind: 'setLine', change: { ...scope.address(bar), player, line, beside } };
 }
 
 export function setLine(scope: HitsScope, place: HitsPlace, line: Line | null, label: string): Outcome {
   if (scope.closed !== null) return no(scope.closed);
   const bar = barOf(scope, place.tick);
   return {
-    edit: lineEdit(scope, place.player, bar, line),
+    edit: lineEdit(scope, { player: place.player, bar, line }),
     label: `${label} for ${PLAYER_WORDS[place.player]}, ${scope.barNames[bar]}`,
   };
 }
@@ -51,7 +62,10 @@ export function typedLine(scope: HitsScope, player: Player, text: string): Line 
   return read.ok ? read.value : read.error.map((p) => p.message).join('; ');
 }
 
-/** A line to begin with: the lowest note of each grip in the rhythm that is struck now. */
+/**
+ * A line from a place to the end of its bar, to begin with the lowest note of each grip in the rhythm that is struck now;
+ * what is struck before it stays.
+ */
 export function beginLine(scope: HitsScope, place: HitsPlace): Outcome {
   const { player, tick } = place;
   const bar = barOf(scope, tick);
@@ -59,7 +73,7 @@ export function beginLine(scope: HitsScope, place: HitsPlace): Outcome {
   const start = bar * length;
   const steps: LineStep[] = [];
   for (const mark of scope.marks[player]) {
-    if (mark.at < start || mark.at >= start + length) continue;
+    if (mark.at < tick || mark.at >= start + length) continue;
     const string = mark.grip.findIndex((f) => f !== null);
     if (string < 0) continue;
     const note = plainNote(string, mark.grip[string]!);
@@ -74,7 +88,8 @@ export function beginLine(scope: HitsScope, place: HitsPlace): Outcome {
     if (mark.kind === 'ring' && mark.end < until) steps.push(plainStep(mark.end - start, []));
     if (last.at === steps.at(-2)?.at) steps.splice(-2, 1);
   }
-  return setLine(scope, place, steps.length > 0 ? steps : [plainStep(0, [])], 'a line instead of a grip');
+  const begun = steps[0]?.at === tick - start ? steps : [plainStep(tick - start, []), ...steps];
+  return setLine(scope, place, begun, 'a line from here on');
 }
 
 /** The step that sounds at a tick of the bar, and whether it begins there. */
@@ -199,7 +214,7 @@ function fromLines(
   for (const bar of lineBars(scope, of.from)) {
     const made = make(scope.bars[bar]!.lines![of.from]!, bar);
     if (!made.ok) return no(`${scope.barNames[bar]}: ${made.error}`);
-    edits.push(lineEdit(scope, of.to, bar, made.value));
+    edits.push(lineEdit(scope, { player: of.to, bar, line: made.value, beside: false }));
   }
   return edits.length === 0
     ? no('There is no line here')

@@ -1,5 +1,7 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
+  cellsWithLine,
+  leavesRoom,
   lineCells,
   OPEN,
   openBar,
@@ -175,7 +177,8 @@ function readRows(
       const before = options.from > 0;
       const line = rows.find((other) => other.label === `${player} line`);
       const lined = chords.map((_, i) => (line?.bars[i]?.text.trim() ?? '') !== '');
-      readCells(bars, { player, chords, context, problems, before, lined }).forEach((cells, i) => {
+      const steps = chords.map((_, i) => stepShares(line?.bars[i]?.text ?? ''));
+      readCells(bars, { player, chords, context, problems, before, lined, steps }).forEach((cells, i) => {
         patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
       });
     } else if (player && row.label === `${player} sound`) {
@@ -198,7 +201,10 @@ function readRows(
   );
 }
 
-/** A bar with lines: their steps are its cells, and whatever else is written for those players is one thing too many. */
+/**
+ * A bar with lines: their steps stand among its grips. Grips where a step begins, and hits where the line leaves no room
+ * for them, are one thing too many.
+ */
 function withSteps(
   patch: BarPatch,
   of: { at: number; rows: readonly Row[]; i: number; context: Context; problems: Problem[] },
@@ -207,24 +213,38 @@ function withSteps(
   for (const player of PLAYERS) {
     const line = patch.lines?.[player];
     if (!line) continue;
-    for (const label of [player, `${player} hits`]) {
-      const bar = of.rows.find((row) => row.label === label)?.bars[of.i];
-      if (!bar || ['', '.', '?', '%'].includes(bar.text.trim())) continue;
+    const wordsIn = (label: string) => of.rows.find((row) => row.label === label)?.bars[of.i];
+    const grips = wordsIn(player);
+    const opens = line[0]?.at === 0;
+    const isOwn = grips !== undefined && !(opens ? ['', '.', '?', '%'] : ['']).includes(grips.text.trim());
+    const own = isOwn ? (patch.cells?.[player] ?? []) : [];
+    const ground = { strings: of.context.strings[player], first: of.at === 0 };
+    const cells = cellsWithLine(own, line, ground);
+    const say = (bar: RowBar, message: string) => {
       const lead = bar.text.length - bar.text.trimStart().length;
-      of.problems.push(
-        problemAt(
-          bar.line,
-          bar.column + lead,
-          bar.text.trim().length,
-          `${player} plays a line in this bar; expected ${label} to be empty here`,
-        ),
+      of.problems.push(problemAt(bar.line, bar.column + lead, bar.text.trim().length, message));
+    };
+    const beside = cells.length - lineCells(line, { ...ground, first: false }).length;
+    if (grips && isOwn && own.some((c) => line.some((step) => step.at === c.at)))
+      say(
+        grips,
+        `${player} plays a line in this bar; expected grips only where none of its notes begins (. before and after them)`,
       );
-    }
-    const cells = lineCells(line, { strings: of.context.strings[player], first: of.at === 0 });
+    const hits = wordsIn(`${player} hits`);
+    const room = leavesRoom(line, beside > 0 ? cells : []);
+    if (hits && !room && !['', '.', '?', '%'].includes(hits.text.trim()))
+      say(hits, `${player} plays a line in this bar; expected ${player} hits to be empty here`);
     next = { ...next, cells: { ...next.cells, [player]: cells } };
-    if (next.hits?.[player] !== undefined) next = { ...next, hits: { ...next.hits, [player]: null } };
+    if (next.hits?.[player] !== undefined && !room)
+      next = { ...next, hits: { ...next.hits, [player]: null } };
   }
   return next;
+}
+
+/** Where the steps of a line begin in its bar, as shares of it. */
+function stepShares(text: string): readonly number[] {
+  const words = wordsOf(text, 1);
+  return words.flatMap((word, i) => (word.text === '.' || word.text === '%' ? [] : [i / words.length]));
 }
 
 /** Rows of lines; empty bars have none. */
@@ -305,6 +325,8 @@ function readCells(
     before: boolean;
     /** Bars in which the player has a line: what comes after it may go on from it. */
     lined: readonly boolean[];
+    /** Where in each bar the steps of a line begin, as shares of it. */
+    steps: readonly (readonly number[])[];
   },
 ): (readonly PlacedCell[])[] {
   const { player, chords, context, problems } = options;
@@ -312,7 +334,8 @@ function readCells(
   const done: (readonly PlacedCell[])[] = [];
   let something = options.before;
   bars.forEach((bar, i) => {
-    something ||= options.lined[i - 1] ?? false;
+    something ||= (options.lined[i - 1] ?? false) || options.steps[i]![0] === 0;
+    const steps = options.steps[i]!.map((share) => Math.round(shape.ticks * share));
     const words = wordsOf(bar.text, bar.column);
     const open = openCells(chords[i]!);
     if (isRepeat(words)) {
@@ -334,7 +357,8 @@ function readCells(
       const cell = read.ok ? read.value : OPEN;
       cells.push({ at, push, cell });
       // One ? over several chords is a choice for each of them.
-      if (cell.kind === 'open') cells.push(...open.filter((c) => c.at > at && c.at < until));
+      const end = Math.min(until, ...steps.filter((step) => step > at));
+      if (cell.kind === 'open') cells.push(...open.filter((c) => c.at > at && c.at < end));
     });
     // A single ? for the bar is struck when its chord is.
     const only = cells[0];
@@ -346,7 +370,7 @@ function readCells(
   });
   while (done.length < chords.length) done.push(openCells(chords[done.length]!));
   const first = done[0];
-  if (first && !options.before && !first.some((c) => c.at === 0))
+  if (first && !options.before && options.steps[0]?.[0] !== 0 && !first.some((c) => c.at === 0))
     done[0] = [{ at: 0, push: 0, cell: OPEN }, ...first];
   return done;
 }

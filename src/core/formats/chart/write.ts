@@ -3,6 +3,7 @@ import {
   formatNamedPlan,
   formatSoundUse,
   openCells,
+  ownCells,
   PLAYERS,
   type Bar,
   type BarPatch,
@@ -96,7 +97,9 @@ interface WrittenRow {
 
 function playerRows(bars: readonly Bar[], player: Player, ground: Ground): WrittenRow[] {
   const untouched = bars.every(
-    (bar) => bar.lines?.[player] || sameCells(bar.cells[player], openCells(bar.chords)),
+    (bar) =>
+      (bar.lines?.[player] && ownCells(bar.cells[player]).length === 0) ||
+      sameCells(bar.cells[player], openCells(bar.chords)),
   );
   const ticks = barTicks(ground.meter);
   const hits = bars.map((bar) => bar.hits[player]);
@@ -106,9 +109,7 @@ function playerRows(bars: readonly Bar[], player: Player, ground: Ground): Writt
       : [
           {
             label: player,
-            bars: bars.map((bar) =>
-              bar.lines?.[player] ? '' : writeCells(bar.cells[player], bar.chords, ticks),
-            ),
+            bars: bars.map((bar) => writePart(bar, bar.chords, { player, ticks })),
           },
         ]),
     ...lineRow(bars, player, ground),
@@ -145,13 +146,11 @@ function writeVariant(variant: Variant, ground: Ground): string[] {
       : []),
     ...(has((p) => p.voice !== undefined) ? [{ label: 'voice', bars: bars.map((p) => p.voice ?? '') }] : []),
     ...PLAYERS.flatMap((player): WrittenRow[] => [
-      ...(has((p) => p.cells?.[player] !== undefined && !p.lines?.[player])
+      ...(has((p) => hasGrips(p, player))
         ? [
             {
               label: player,
-              bars: bars.map((p) =>
-                p.lines?.[player] ? '' : writeCells(p.cells?.[player] ?? [], p.chords ?? [], ticks),
-              ),
+              bars: bars.map((p) => writePart(p, p.chords ?? [], { player, ticks })),
             },
           ]
         : []),
@@ -174,6 +173,22 @@ function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {
     bar.chords.map(({ at, push, chord }) => ({ at, push, text: chord })),
     ticks,
   );
+}
+
+/** True when a bar of a player says grips, be it beside a line. */
+function hasGrips({ cells, lines }: BarPatch, player: Player): boolean {
+  const list = cells?.[player];
+  return list !== undefined && (!lines?.[player] || ownCells(list).length > 0);
+}
+
+/** The grips of a player in a bar; empty where a line stands alone. */
+function writePart(
+  bar: BarPatch,
+  chords: readonly PlacedChord[],
+  { player, ticks }: { player: Player; ticks: number },
+): string {
+  const cells = ownCells(bar.cells?.[player] ?? []);
+  return bar.lines?.[player] && cells.length === 0 ? '' : writeCells(cells, chords, ticks);
 }
 
 function writeCells(cells: readonly PlacedCell[], chords: readonly PlacedChord[], ticks: number): string {
