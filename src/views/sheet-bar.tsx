@@ -2,7 +2,7 @@ import { memo } from 'react';
 import type { Player } from '../core/form/index';
 import { formatFingering } from '../core/grip/index';
 import type { SheetBar, SheetNote, SheetStep } from '../core/sheet/index';
-import { noteText } from '../core/sheet/index';
+import { noteText, offSign, reachText } from '../core/sheet/index';
 import { PLAYER_FILL } from './player-look';
 
 interface Props {
@@ -109,6 +109,15 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
               >
                 {text}
               </text>
+              <Lead
+                text={reachText({
+                  reached: cell.reached?.[s] ?? null,
+                  ...(cell.from ? { from: cell.from } : {}),
+                })}
+                x={cx - 4 * text.length - 1}
+                y={y(s)}
+              />
+              <Lead text={offSign(cell.off ?? undefined)} x={cx + 4 * text.length + 7} y={y(s)} />
               {cell.fingers?.[s] != null && (
                 <text
                   x={cx - 4 * text.length - 3}
@@ -137,17 +146,47 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
           textAnchor="middle"
           className="fill-ink font-mono text-[12px]"
         >
-          {hit[0]}
-          {hit.length > 1 && (
-            <tspan dx="-1" dy="-4" className="text-[11px]">
-              {hit[1] === 'v' ? '↓' : '↑'}
-            </tspan>
-          )}
+          <HitText hit={hit} />
         </text>
       ))}
     </svg>
   );
 });
+
+/** A stroke under the staff: its letter, or the strings it goes through in small, and which way by hand. */
+function HitText({ hit }: { hit: string }) {
+  const stroke = hit.endsWith('v') ? '↓' : hit.endsWith('^') ? '↑' : '';
+  const body = stroke === '' ? hit : hit.slice(0, -1);
+  const strings = body.startsWith('[') ? body.slice(1, -1) : null;
+  return (
+    <>
+      {strings === null ? body : <tspan className="text-[11px]">{strings}</tspan>}
+      {stroke !== '' && (
+        <tspan dx="-1" dy="-4" className="text-[11px]">
+          {stroke}
+        </tspan>
+      )}
+    </>
+  );
+}
+
+/** A small sign before or behind a fret: how it is come to and left. */
+function Lead({ text, x, y }: { text: string; x: number; y: number }) {
+  if (text === '') return null;
+  return (
+    <text
+      x={x}
+      y={y + 4}
+      textAnchor="end"
+      stroke="var(--sheet)"
+      strokeWidth="3"
+      paintOrder="stroke"
+      className="fill-ink text-[12px] italic"
+    >
+      {text}
+    </text>
+  );
+}
 
 interface Places {
   readonly x: (at: number) => number;
@@ -173,9 +212,12 @@ function StepMarks({ step, line, x, y, player }: Places & { step: SheetStep; lin
         const before = line.findLast((s) => s.at < step.at && s.notes.some((n) => n.string === note.string));
         return (
           <g key={note.string}>
-            {note.reached !== null && before && (
+            {isDrawn(note) && before ? (
               <Reached note={note} from={x(before.at) + 9} to={cx - half} y={y(note.string)} />
+            ) : (
+              <Lead text={reachText(note)} x={cx - half} y={y(note.string)} />
             )}
+            <Lead text={offSign(note.off)} x={cx + half + 7} y={y(note.string)} />
             <rect x={cx - half} y={y(note.string) - 7} width={2 * half} height={13} className="fill-sheet" />
             <text
               x={cx}
@@ -188,7 +230,11 @@ function StepMarks({ step, line, x, y, player }: Places & { step: SheetStep; lin
             {note.bend !== null && (
               <g className="text-ink">
                 <path
-                  d={`M${cx + half},${y(note.string)} q8,0 8,-11${note.release ? ' q0,11 8,11' : ''}`}
+                  d={
+                    note.preBend
+                      ? `M${cx + half + 4},${y(note.string)} v-11${note.release ? ' q0,11 8,11' : ''}`
+                      : `M${cx + half},${y(note.string)} q8,0 8,-11${note.release ? ' q0,11 8,11' : ''}`
+                  }
                   fill="none"
                   stroke="currentColor"
                   strokeWidth="1.2"
@@ -209,12 +255,21 @@ function StepMarks({ step, line, x, y, player }: Places & { step: SheetStep; lin
           </g>
         );
       })}
-      {step.muted && (
+      {(step.muted || step.mark !== null || step.guess) && (
         <text x={cx} y={y(0) + 18} textAnchor="middle" className="fill-soft font-mono text-[12px]">
-          M
+          {step.muted ? 'M' : ''}
+          {step.mark ?? ''}
+          {step.guess ? '?' : ''}
         </text>
       )}
     </g>
+  );
+}
+
+/** Bows and slides are drawn from the note before; taps, short notes and slides from nowhere stand as signs. */
+function isDrawn(note: SheetNote): boolean {
+  return (
+    note.reached !== null && note.reached !== 'tap' && note.grace === undefined && note.from === undefined
   );
 }
 

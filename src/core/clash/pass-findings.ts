@@ -13,6 +13,7 @@ import { handsAt, judgedMoment, openAt } from './moment-findings';
 import { pushes } from './push';
 import { ringsOver } from './ring';
 import { runs } from './run';
+import { slurs } from './slurs';
 import { shifts } from './shift';
 import { momentAt, stageOf, type Stage, type Timed } from './stage';
 import { stepsOn } from './steps-on';
@@ -135,6 +136,7 @@ export function overTime(stage: Stage): readonly Timed[] {
     ...delays(stage),
     ...linesInVoice(stage),
     ...shifts(stage),
+    ...slurs(stage),
     ...runs(stage),
     ...lowestNotes(stage),
     ...missingTones(stage),

@@ -1,7 +1,15 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
-import { handFret, shiftSeconds, stretchedHand } from '../grip/index';
+import { formatGrip, handFret, holdWithin, shiftSeconds, stretchedHand } from '../grip/index';
 import { spanMm } from '../instrument/index';
-import { lineHand, stepTrouble, type Line, type LineHand, type LineStep } from '../line/index';
+import {
+  isDead,
+  lineHand,
+  stepGrip,
+  stepTrouble,
+  type Line,
+  type LineHand,
+  type LineStep,
+} from '../line/index';
 import { secondsBetween, tooFast } from './shift';
 import type { Stage, Timed } from './stage';
 import { SHIFT_WATCH_SHARE } from './thresholds';
@@ -75,7 +83,7 @@ function findRuns(stage: Stage, player: Player): readonly Run[] {
 
 function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
   const rig = stage.players[player];
-  return steps.flatMap((step, i): Timed[] => {
+  return steps.flatMap((step, i): readonly Timed[] => {
     const ticks = (steps[i + 1]?.at ?? step.at + stage.barTicks) - step.at;
     const base = { players: [player], pitches: [], score: 1, level: 'clash', at: step.at, ticks } as const;
     const trouble = stepTrouble(steps, i, rig);
@@ -83,7 +91,10 @@ function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
       const kind = trouble.includes('is not there') ? 'range' : 'reach';
       return [{ ...base, kind, text: `${PLAYER_WORDS[player]}: ${trouble}.` }];
     }
-    const frets = step.notes.flatMap((n) => (n.fret === null || n.fret === 0 ? [] : [n.fret as number]));
+    if (step.notes.length > 2) return chordTrouble(stage, player, { step, base });
+    const frets = step.notes.flatMap((n) =>
+      n.fret === null || n.fret === 0 || n.reached === 'tap' ? [] : [n.fret as number],
+    );
     const wide = frets.length < 2 ? 0 : spanMm(rig, Math.min(...frets), Math.max(...frets));
     const limit = rig.hand.spreadMm['14'];
     if (wide <= limit) return [];
@@ -96,6 +107,23 @@ function troubles(stage: Stage, { player, steps }: Run): readonly Timed[] {
       { ...base, kind: 'reach', text: `${PLAYER_WORDS[player]} cannot hold these two notes: ${reach}.` },
     ];
   });
+}
+
+/** A chord in a line that no hand holds, or only at a stretch, in the player's own fingers if they are written. */
+function chordTrouble(
+  stage: Stage,
+  player: Player,
+  { step, base }: { step: LineStep; base: Omit<Timed, 'kind' | 'text'> },
+): readonly Timed[] {
+  if (isDead(step)) return [];
+  const rig = stage.players[player];
+  const grip = stepGrip(step, rig.tuning.length);
+  const read = holdWithin(grip, rig, rig.hand, step.fingers);
+  if (read.ok && read.value.reach === 'ease') return [];
+  const name = `${PLAYER_WORDS[player]}: ${formatGrip(grip)}`;
+  if (!read.ok || read.value.reach === 'out')
+    return [{ ...base, kind: 'reach', text: `${name} cannot be held.` }];
+  return [{ ...base, kind: 'reach', level: 'watch', score: 0.6, text: `${name} is a stretch.` }];
 }
 
 /** Notes at a stretch from where the hand is, where there is no time to go there. */

@@ -46,7 +46,7 @@ export function sceneAt(
       soundTicks: moment.soundTicks[player],
       totalTicks: moment.totalTicks[player],
       touch: moment.touch[player],
-      isLine: cell.step !== undefined,
+      isLine: cell.step !== undefined && cell.step.notes.length <= 2,
       gain: rigIn(song, player, { section, bar: moment }).gain,
       standTicks: ticks,
       moving: isMoving({ ticks, tones, isAlone: before === null && after === null }, beatTicks),

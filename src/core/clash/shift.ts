@@ -20,6 +20,7 @@ export function shifts(stage: Stage): readonly Timed[] {
         next === undefined ||
         next.step !== null ||
         s.step !== null ||
+        next.slur === 'slide' ||
         next.grip === s.grip ||
         sameGrip(next.grip, s.grip) ||
         next.at <= s.at

@@ -70,7 +70,7 @@ export function groundOf(
     player,
     pitch,
     ticks: standingFrom(stage, { player, sound, to }) - Math.max(from, sound.at),
-    isLine: sound.step !== null,
+    isLine: sound.step !== null && sound.step.notes.length <= 2,
     players: new Set(heard.map((one) => one.player)).size,
     tones: new Set(heard.flatMap((one) => one.sound.pitches.map((p) => pitchClass(p) as number))),
   };

@@ -1,4 +1,5 @@
-import { PLAYERS, type Player } from '../form/index';
+import { PLAYERS, type Cell, type Player } from '../form/index';
+import { gripPitches } from '../grip/index';
 import type { Midi } from '../pitch/index';
 import { cellPitches, type Moment, type PlayerPair, type Song } from '../song/index';
 import type { Scene, Stay } from './scene';
@@ -34,9 +35,7 @@ function findStays(moments: readonly Moment[], players: Song['players']): Stays 
   const each = <T>(of: (player: Player) => T) =>
     ({ guitar1: of('guitar1'), guitar2: of('guitar2'), bass: of('bass') }) as const;
   const pitches = each((player) =>
-    moments.map(({ cells }) =>
-      cells[player].kind === 'grip' ? cellPitches(cells[player], players[player]) : null,
-    ),
+    moments.map(({ cells, strings }) => heardPitches(cells[player], players[player], strings?.[player])),
   );
   const stands = each((player) => standsOf(moments, pitches[player]));
   const stays = moments.map((): Partial<Record<Player | PlayerPair, Stay>> => ({}));
@@ -46,6 +45,18 @@ function findStays(moments: readonly Moment[], players: Song['players']): Stays 
       addStays(stays, moments, { key: `${a} ${b}` as PlayerPair, a: stands[a], b: stands[b] });
   });
   return { pitches, stands, stays };
+}
+
+/** What a player's cell sounds, lowest first: all of it, or the strings that are struck; null where there is no grip. */
+function heardPitches(
+  cell: Cell,
+  rig: Song['players'][Player],
+  strings: readonly number[] | undefined,
+): readonly Midi[] | null {
+  if (cell.kind !== 'grip') return null;
+  if (strings === undefined || cell.step) return cellPitches(cell, rig);
+  const struck = cell.grip.map((fret, string) => (strings.includes(cell.grip.length - string) ? fret : null));
+  return gripPitches(struck, rig).toSorted((a, b) => a - b);
 }
 
 function standsOf(

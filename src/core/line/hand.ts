@@ -119,11 +119,13 @@ function cheapestWays(
   return way;
 }
 
-/** Frets a finger must press for a step, a trill's second one included. */
+/** Frets a finger must press for a step, a trill's second one and a short note before it included; taps are the other hand's. */
 function fretsOf(step: LineStep): readonly number[] {
   return step.notes.flatMap((note) => {
-    if (note.fret === null || note.fret === 0 || note.harmonic === 'natural') return [];
-    return note.trill === null || note.trill === 0 ? [note.fret] : [note.fret, note.trill];
+    if (note.fret === null || note.harmonic === 'natural' || note.reached === 'tap') return [];
+    return [note.fret, note.trill ?? 0, note.grace?.reached === 'slide' ? 0 : (note.grace?.fret ?? 0)].filter(
+      (fret) => fret > 0,
+    );
   });
 }
 

@@ -1,5 +1,5 @@
 import { ordinal } from '../base/index';
-import { sheetSteps, type SheetStep } from './line-marks';
+import { sheetSteps, type Reach, type SheetStep } from './line-marks';
 import {
   barsOnPass,
   differingPasses,
@@ -7,6 +7,8 @@ import {
   ownCells,
   PLAYER_WORDS,
   type Bar,
+  type Cell,
+  type PlacedCell,
   type Player,
   type Section,
 } from '../form/index';
@@ -77,6 +79,12 @@ export interface SheetCell {
   readonly guess: boolean;
   /** The player's own fingering; null: the natural one. */
   readonly fingers: Fingering | null;
+  /** How each string is come to where the grip is not struck; null where it is picked or rings on. */
+  readonly reached: readonly (Reach | null)[] | null;
+  /** Struck while sliding in from nowhere; null: not. */
+  readonly from: 'below' | 'above' | null;
+  /** Slid off into nothing; null: not. */
+  readonly off: 'up' | 'down' | null;
 }
 
 export function sheetOf(song: Song, player: Player): Sheet {
@@ -136,14 +144,26 @@ function partOf(
   if (again) return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars: [], passes: [] };
   const sounds = { song, player, section };
   const bars = barsOnPass(section, 1).map((bar, i, all) =>
-    barOf(bar, { player, number: i + 1, meter, sound: soundFrom(all, i, sounds) }),
+    barOf(bar, {
+      player,
+      number: i + 1,
+      meter,
+      sound: soundFrom(all, i, sounds),
+      before: heldBefore(all, i, player),
+    }),
   );
   const passes = differingPasses(section)
     .filter((pass) => pass > 1 && pass <= entry.times)
     .flatMap((pass) => {
       const played = barsOnPass(section, pass);
       const different = played.flatMap((bar, i) => {
-        const made = barOf(bar, { player, number: i + 1, meter, sound: soundFrom(played, i, sounds) });
+        const made = barOf(bar, {
+          player,
+          number: i + 1,
+          meter,
+          sound: soundFrom(played, i, sounds),
+          before: heldBefore(played, i, player),
+        });
         return JSON.stringify(made) === JSON.stringify(bars[i]) ? [] : [made];
       });
       const short = played.length < bars.length ? `, stops after bar ${played.length}` : '';
@@ -155,27 +175,58 @@ function partOf(
 
 function barOf(
   bar: Bar,
-  of: { player: Player; number: number; meter: Meter; sound: string | null },
+  of: { player: Player; number: number; meter: Meter; sound: string | null; before: Grip | null },
 ): SheetBar {
-  const { player, number, meter, sound } = of;
+  const { player, number, meter, sound, before } = of;
   const line = bar.lines?.[player];
   const hits = bar.hits[player];
   return {
     number,
     ticks: barTicks(meter),
     chords: bar.chords.map((c) => ({ at: c.at, text: pretty(c.chord), early: earlyWords(c.push) })),
-    cells: ownCells(bar.cells[player]).map(({ at, push, cell }) => ({
+    cells: ownCells(bar.cells[player]).map(({ at, push, cell }, i, all) => ({
       at,
       grip: cell.kind === 'grip' ? cell.grip : null,
       text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,
       early: earlyWords(push),
       guess: cell.kind !== 'open' && cell.guess,
       fingers: (cell.kind === 'grip' && cell.fingers) || null,
+      reached: cell.kind === 'grip' ? reachedFrom(cell, gripOf(all[i - 1]) ?? before) : null,
+      from: (cell.kind === 'grip' && cell.from) || null,
+      off: (cell.kind === 'grip' && cell.off) || null,
     })),
     hits: hits === null ? null : placesOf(hits),
     line: line ? sheetSteps(line) : null,
     sound,
   };
+}
+
+function gripOf(placed: PlacedCell | undefined): Grip | null {
+  return placed?.cell.kind === 'grip' ? placed.cell.grip : null;
+}
+
+/** The grip a player holds when a bar begins. */
+function heldBefore(bars: readonly Bar[], i: number, player: Player): Grip | null {
+  return gripOf(
+    bars
+      .slice(0, i)
+      .flatMap((bar) => bar.cells[player])
+      .at(-1),
+  );
+}
+
+/** String by string how the fretting hand alone comes to a grip; strings that stay where they were ring on. */
+function reachedFrom(
+  { reached, grip }: Cell & { readonly kind: 'grip' },
+  before: Grip | null,
+): readonly (Reach | null)[] | null {
+  if (reached === undefined) return null;
+  return grip.map((fret, string) => {
+    const was = before?.[string] ?? null;
+    if (fret === null || fret === was) return null;
+    if (reached !== 'slide') return reached;
+    return fret >= (was ?? 0) ? 'slide-up' : 'slide-down';
+  });
 }
 
 type SoundGround = { readonly song: Song; readonly player: Player };

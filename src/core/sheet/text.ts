@@ -1,5 +1,5 @@
 import { formatFingering } from '../grip/index';
-import { noteText } from './line-marks';
+import { noteText, offSign, reachText } from './line-marks';
 import type { Sheet, SheetBar } from './sheet';
 import { sheetName } from './sheet';
 
@@ -14,10 +14,10 @@ export function sheetText(sheet: Sheet): string {
     `${sheet.title} - ${sheetName(sheet)}`,
     sheet.ground,
     sheet.rig,
-    'Hits: O ring  M palm mute  X dead  small = weak  - hold  . silent  1-6 one string  v down  ^ up',
+    'Hits: O ring  M palm mute  X dead  S slap  P pop  T tap  R rake  Z scrape  small = weak  - hold  . silent  1-6 one string  [321] some strings  v down  ^ up',
     ...(sheet.parts.some(hasLine)
       ? [
-          'Lines: h hammer-on  p pull-off  / \\ slide  b bend  br let down  tr trill  ~ vibrato  <12> harmonic',
+          'Lines: h hammer-on  p pull-off  t tap  / \\ slide  (5)h short note before  b bend  pb bent before  br let down  tr trill  ~ vibrato  <12> harmonic',
         ]
       : []),
   ];
@@ -88,7 +88,10 @@ function barColumns(bar: SheetBar): Columns {
       bar.ticks,
     ),
     widthFor(
-      bar.cells.map((c) => ({ at: c.at, length: 4 })),
+      bar.cells.map((c) => ({
+        at: c.at,
+        length: Math.max(4, ...(c.grip ?? []).map((f, s) => (f === null ? 0 : cellText(c, s).length + 1))),
+      })),
       bar.ticks,
     ),
     widthFor(
@@ -126,10 +129,16 @@ function barColumns(bar: SheetBar): Columns {
           if (cell.grip === null)
             return string === 0 ? [{ at: cell.at, text: cell.text === 'rest' ? 'r' : '?' }] : [];
           const fret = cell.grip[string];
-          return fret === null || fret === undefined ? [] : [{ at: cell.at, text: String(fret) }];
+          return fret === null || fret === undefined ? [] : [{ at: cell.at, text: cellText(cell, string) }];
         }),
       ]),
   };
+}
+
+/** A fret of a grip in text tab with how it is come to and left: `/9`, `h3`, `5\\`. */
+function cellText({ grip, reached, from, off }: SheetBar['cells'][number], string: number): string {
+  const lead = reachText({ reached: reached?.[string] ?? null, ...(from ? { from } : {}) });
+  return `${lead}${grip![string]}${offSign(off ?? undefined)}`;
 }
 
 function chordText(chord: SheetBar['chords'][number]): string {

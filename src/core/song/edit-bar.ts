@@ -116,10 +116,11 @@ export function setHits(song: Song, change: HitsChange): Song {
   const base = sectionNamed(song, change.section)?.bars[bar];
   const underLine = base !== undefined && isFull(base, player);
   return mapBar(song, change, {
-    // Grips that take a line's place on a pass bring their own hits.
+    // A line on a pass, and grips that take a line's place there, bring their own hits.
     has: (patch) =>
       patch.hits?.[player] !== undefined ||
-      (underLine && patch.cells?.[player] !== undefined && !patch.lines?.[player]),
+      patch.lines?.[player] !== undefined ||
+      (underLine && patch.cells?.[player] !== undefined),
     patch: (p) => (isFull(p, player) ? p : { ...p, hits: { ...p.hits, [player]: hits } }),
     bar: (b) => (isFull(b, player) ? b : { ...b, hits: { ...b.hits, [player]: hits } }),
     what: `hits of ${player} in bar ${bar + 1}`,

@@ -44,6 +44,8 @@ export interface Moment {
   readonly places: Readonly<Record<Player, CellPlace | null>>;
   /** How long each player sounds at most in this moment, in ticks; 0 when silent or only dead hits. */
   readonly soundTicks: Readonly<Record<Player, number>>;
+  /** Strings struck (1 = highest) where only some of the grip are in this moment; who strikes all of it is left out. */
+  readonly strings?: Readonly<Partial<Record<Player, readonly number[]>>>;
   /** How each player strikes in this moment: what rings on is heard whole, what is muted or picked string by string is not. */
   readonly touch: Readonly<Record<Player, Touch>>;
   /** How long each player sounds in all, and each two at once, in ticks. */
@@ -187,11 +189,13 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
   return moments.map((moment) => {
     const heard = {} as Record<Player, readonly Stretch[]>;
     const touch: Record<Player, Touch> = { ...RINGS };
+    const strings: Partial<Record<Player, readonly number[]>> = {};
     for (const player of PLAYERS) {
       const list = strikes[player];
       const place = moment.places[player];
       const stretches: Stretch[] = [];
       let [isMuted, isPicked] = [true, true];
+      let some: readonly number[] | null = [];
       while (next[player] < list.length && list[next[player]]!.until <= moment.start) next[player] += 1;
       for (let i = next[player]; i < list.length; i += 1) {
         const s = list[i]!;
@@ -203,8 +207,11 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
         stretches.push([from, to]);
         isMuted &&= s.kind === 'mute';
         isPicked &&= pickedString(s) !== null;
+        some = some === null || s.strings === null ? null : [...some, ...s.strings];
       }
       heard[player] = stretches;
+      // Picked one after the other a grip is meant as a whole; a group of strings leaves the others out.
+      if (some !== null && stretches.length > 0 && !isPicked) strings[player] = some;
       if (stretches.length > 0) touch[player] = isPicked ? 'picked' : isMuted ? 'muted' : 'rings';
     }
     const longest = (player: Player) => Math.max(0, ...heard[player].map(([from, to]) => to - from));
@@ -225,7 +232,8 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
       'guitar1 bass': firstAndBass.all,
       'guitar2 bass': secondAndBass.all,
     };
-    return { ...moment, soundTicks, overlapTicks, touch, totalTicks };
+    const groups = Object.keys(strings).length > 0 ? { strings } : {};
+    return { ...moment, soundTicks, overlapTicks, touch, totalTicks, ...groups };
   });
 }
 
