@@ -110,7 +110,7 @@ export function putNote(scope: HitsScope, place: HitsPlace, note: LineNote, add:
   const line = lineAt(scope, place) ?? [];
   const at = inBarOf(scope, place.tick);
   const there = line.find((s) => s.at === at);
-  const others = add ? (there?.notes ?? []).filter((n) => n.string !== note.string).slice(0, 1) : [];
+  const others = add ? (there?.notes ?? []).filter((n) => n.string !== note.string).slice(0, 5) : [];
   const notes = [...others, note].sort((a, b) => a.string - b.string);
   const step = { ...(there ?? plainStep(at, [])), notes };
   return setLine(scope, place, withStep(line, step), `fret ${note.fret ?? 'x'}`);
@@ -150,16 +150,23 @@ export function changeNotes(
   return setLine(scope, place, withStep(line, { ...step, notes: notes.flatMap((n) => n ?? []) }), label);
 }
 
+/** A place whose note is changed. */
+export interface HitsPlaceChange {
+  readonly scope: HitsScope;
+  readonly place: HitsPlace;
+}
+
 export function changeStep(
   scope: HitsScope,
   place: HitsPlace,
-  change: (step: LineStep) => LineStep,
+  change: (step: LineStep) => LineStep | null,
   label: string,
 ): Outcome {
   const line = lineAt(scope, place) ?? [];
   const step = stepAt(line, inBarOf(scope, place.tick));
   if (!step || step.notes.length === 0) return no('There is no note here to change');
-  return setLine(scope, place, withStep(line, change(step)), label);
+  const next = change(step);
+  return next === null ? no('That does not go here') : setLine(scope, place, withStep(line, next), label);
 }
 
 /** A fret up or down; null off the neck. */

@@ -1,6 +1,7 @@
 import { usableFrets, type Fret } from '../../core/instrument/index';
 import { plainNote, type Line, type LineNote } from '../../core/line/index';
 import { barTicks } from '../../core/time/index';
+import { applyWay, NOTE_WAYS } from './note-ways';
 import type { KeyContext } from './key-context';
 import type { HitsKey } from './keys';
 import {
@@ -103,6 +104,12 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
       ),
       legend: true,
     },
+    ...NOTE_WAYS.map((way): HitsKey => ({
+      key: way.key,
+      cap: way.key === way.key.toLowerCase() ? way.key : `⇧${way.key.toLowerCase()}`,
+      words: way.words,
+      does: () => act(applyWay(way, { scope, place: cursor })),
+    })),
     {
       key: 'y',
       cap: 'y',

@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
-import { HARMONIES, plainNote, stepGrip, stepTrouble, type Line } from '../../core/line/index';
+import { fingeringsOf, formatFingering, type Fingering } from '../../core/grip/index';
+import { HARMONIES, plainNote, stepGrip, stepTrouble, type Line, type LineStep } from '../../core/line/index';
 import { barTicks } from '../../core/time/index';
-import { Button, Menu, useWidth } from '../../ui/index';
+import { Button, Menu, useWidth, type MenuItem } from '../../ui/index';
 import { Neck } from '../../views/index';
 import { barOf, type HitsPlace, type Outcome } from './actions';
+import { applyWay, NOTE_WAYS } from './note-ways';
 import {
+  changeStep,
   harmony,
   lineText,
   octaves,
@@ -46,6 +49,17 @@ export function LinePanel({ scope, cursor, line, onDo, onStep }: Props) {
           key={`${scope.id} ${player} ${barOf(scope, tick)} ${lineText(scope, player, line)}`}
           {...{ scope, cursor, line, onDo }}
         />
+        <Menu
+          label="This note"
+          items={[
+            ...NOTE_WAYS.map((way) => ({
+              label: `${way.words[0]!.toUpperCase()}${way.words.slice(1)} (${way.key === way.key.toLowerCase() ? way.key : `shift ${way.key.toLowerCase()}`})`,
+              hint: way.hint,
+              onSelect: () => onDo(applyWay(way, { scope, place: cursor })),
+            })),
+            ...fingersFor(scope, cursor, step, onDo),
+          ]}
+        />
         <Menu label="From this line" items={madeFrom(scope, player, onDo)} />
         <Button onClick={() => onDo(setLine(scope, cursor, null, 'grips instead of a line'))}>
           Grips again <kbd className="text-soft">b</kbd>
@@ -72,6 +86,40 @@ export function LinePanel({ scope, cursor, line, onDo, onStep }: Props) {
     </div>
   );
 }
+
+/** Fingers of one's own for the notes held at the cursor. */
+function fingersFor(
+  scope: HitsScope,
+  cursor: HitsPlace,
+  step: LineStep | null,
+  onDo: (outcome: Outcome) => void,
+): readonly MenuItem[] {
+  if (!step || step.notes.length === 0) return [];
+  const rig = scope.song.players[cursor.player];
+  const grip = stepGrip(step, rig.tuning.length);
+  const put = (fingers: Fingering | null) =>
+    onDo(
+      changeStep(
+        scope,
+        cursor,
+        ({ fingers: _were, ...s }) => (fingers === null ? s : { ...s, fingers }),
+        'fingers',
+      ),
+    );
+  const own = fingeringsOf(grip, rig, rig.hand).slice(0, MOST_FINGERINGS);
+  return [
+    ...(step.fingers ? [{ label: 'The usual fingers', onSelect: () => put(null) }] : []),
+    ...own.map((fingers) => ({
+      label: `Fingers ${formatFingering(fingers)}`,
+      hint: 'One for each fretted string, the lowest first; T the thumb.',
+      disabled: step.fingers !== undefined && formatFingering(step.fingers) === formatFingering(fingers),
+      onSelect: () => put(fingers),
+    })),
+  ];
+}
+
+/** So many ways to finger a step are offered; any other can be typed behind it: `577xxx(134)`. */
+const MOST_FINGERINGS = 6;
 
 /** The bar as text; Enter puts it, what is wrong is said below and kept. */
 function LineField({ scope, cursor, line, onDo }: Omit<Props, 'onStep'>) {

@@ -1,10 +1,11 @@
 import { Lock, LockOpen } from 'lucide-react';
 import { useState } from 'react';
-import { gripCell, isLocked, parseCell, PLAYER_WORDS, type Cell } from '../../core/form/index';
+import { isLocked, parseCell, PLAYER_WORDS, type Cell } from '../../core/form/index';
 import { fingeringsOf, formatFingering, formatGrip, holdGrip, stretchedHand } from '../../core/grip/index';
 import type { Song } from '../../core/song/index';
 import { Button, Menu, type MenuItem } from '../../ui/index';
 import { usePorts } from '../ports';
+import { moved, MOVES, moveWords, sameMove } from './chord-moves';
 import { addressNow, type SplitModel } from './model';
 
 /** What can be done with the selected cell itself: typed, locked, marked, fingered, opened. */
@@ -86,6 +87,17 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
           )}
         />
       )}
+      {cell.kind === 'grip' && (
+        <Menu
+          label={moveWords(cell)}
+          items={MOVES.map(({ label, hint, move }) => ({
+            label,
+            hint,
+            disabled: sameMove(cell, move),
+            onSelect: () => put(moved(cell, move), `${label.toLowerCase()} for ${where}`),
+          }))}
+        />
+      )}
       <Menu
         label="More"
         items={[
@@ -112,6 +124,11 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
   );
 }
 
+function unfingered(cell: Cell & { readonly kind: 'grip' }): Cell {
+  const { fingers: _were, ...usual } = cell;
+  return usual;
+}
+
 /** So many ways to finger a grip are offered; any other can be typed. */
 const FINGERINGS_SHOWN = 8;
 
@@ -121,7 +138,7 @@ function fingerItems(
   rig: Song['players'][keyof Song['players']],
   put: (next: Cell, what: string) => void,
 ): readonly MenuItem[] {
-  const { grip, locked, guess } = cell;
+  const { grip } = cell;
   const usual = holdGrip(grip, rig, stretchedHand(rig.hand));
   const natural = usual.ok ? formatFingering(usual.value.fingers) : '';
   const others = fingeringsOf(grip, rig, rig.hand).filter((f) => formatFingering(f) !== natural);
@@ -132,7 +149,7 @@ function fingerItems(
       label: `The usual ones${natural === '' ? '' : `: ${natural}`}`,
       ...(usual.ok ? { hint: reachWords(usual.value.reachMm, '') } : {}),
       disabled: cell.fingers === undefined,
-      onSelect: () => put(gripCell(grip, { locked, guess }), 'the usual fingers'),
+      onSelect: () => put(unfingered(cell), 'the usual fingers'),
     },
     ...others.slice(0, FINGERINGS_SHOWN).map((fingers): MenuItem => {
       const text = formatFingering(fingers);
@@ -144,7 +161,7 @@ function fingerItems(
         label: text,
         hint,
         disabled: cell.fingers !== undefined && formatFingering(cell.fingers) === text,
-        onSelect: () => put(gripCell(grip, { locked, guess, fingers }), `fingers ${text}`),
+        onSelect: () => put({ ...cell, fingers }, `fingers ${text}`),
       };
     }),
     {

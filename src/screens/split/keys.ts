@@ -1,6 +1,7 @@
 import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
 import type { usePorts } from '../ports';
+import { nextMove } from './chord-moves';
 import { addressNow, type SplitModel } from './model';
 import { goTo, placeOf } from './go-to';
 
@@ -13,6 +14,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['a', 'alternatives; then letters or arrows, Enter takes it, Escape leaves'],
   ['l', 'lock or unlock the cell'],
   ['r', 'rest here'],
+  ['h', 'how the grip is come to: struck, slid, hammered, pulled off'],
   ['n', 'next finding'],
   ['k', 'keep the first finding here on purpose'],
   ['s', 'split the section (again: everything not locked)'],
@@ -75,12 +77,13 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       desk.say('Alternatives: letters or arrows to hear about them, Enter takes one');
       return true;
     case 'l':
+    case 'h':
     case 'r': {
       const at = addressNow(model, player);
       const cell = model.moment.cells[player];
       const where = `${PLAYER_WORDS[player]}, bar ${(at?.bar ?? 0) + 1}`;
       if (!at || !model.editable) desk.say('This section follows another one; change it there');
-      else if (cell.kind === 'grip' && cell.step)
+      else if (cell.kind !== 'open' && cell.step)
         desk.say(`${where} is a line; change its notes on the Hits screen`);
       else if (key === 'r') {
         if (isLocked(cell)) desk.say(`${where} is locked`);
@@ -89,6 +92,15 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
             { kind: 'setCells', changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }] },
             { label: `rest for ${where}` },
           );
+      } else if (key === 'h') {
+        if (cell.kind !== 'grip') desk.say('There is no grip here to come to');
+        else {
+          const next = nextMove(cell);
+          desk.edit(
+            { kind: 'setCells', changes: [{ at, cell: next.cell }] },
+            { label: `${next.words} for ${where}` },
+          );
+        }
       } else if (cell.kind === 'open') desk.say('An open cell has nothing to lock yet');
       else {
         const change = { at, cell: { ...cell, locked: !cell.locked } };

@@ -1,7 +1,15 @@
 import { Lock } from 'lucide-react';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import type { Finding } from '../../core/clash/index';
-import { isLocked, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import {
+  isLocked,
+  isStep,
+  leadText,
+  offText,
+  type Player,
+  PLAYER_WORDS,
+  PLAYERS,
+} from '../../core/form/index';
 import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
 import { formatLine } from '../../core/line/index';
 import { pretty, spell, toneName } from '../../core/pitch/index';
@@ -251,7 +259,13 @@ function goesOnAt({ moments, bars }: SplitModel, i: number, player: Player): boo
   const before = moments[i - 1]?.places[player];
   const here = moments[i]!.places[player];
   if (before?.bar !== here?.bar) return false;
-  return before?.index === here?.index || (here !== null && bars[here.bar]?.lines?.[player] !== undefined);
+  if (before?.index === here?.index) return true;
+  const list = here ? bars[here.bar]?.cells[player] : undefined;
+  const isLine = (place: typeof before) => {
+    const cell = place ? list?.[place.index] : undefined;
+    return cell !== undefined && isStep(cell);
+  };
+  return isLine(before) && isLine(here);
 }
 
 /** True for a moment that only stands there because somebody's line goes on. */
@@ -262,9 +276,10 @@ function isStepOnly(model: SplitModel, i: number): boolean {
 
 /** The line of the bar a cell stands in, as text; null for any other cell. */
 function lineOf(model: SplitModel, moment: Moment, player: Player): string | null {
-  const bar = moment.places[player]?.bar;
-  const line = bar === undefined ? undefined : model.bars[bar]?.lines?.[player];
-  if (!line) return null;
+  const place = moment.places[player];
+  const bar = place ? model.bars[place.bar] : undefined;
+  const line = bar?.lines?.[player];
+  if (!place || !bar || !line || !isStep(bar.cells[player][place.index]!)) return null;
   return formatLine(line, {
     meter: model.playing.meter,
     strings: model.song.players[player].tuning.length,
@@ -321,7 +336,9 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
       <span className="flex w-full min-w-0 items-baseline gap-2 leading-5 big:leading-9">
         <span className={`frets shrink-0 text-[15px] font-bold big:text-[24px] ${PLAYER_TEXT[player]}`}>
           {push && <span title={push}>‹</span>}
-          {line === null && cell.kind === 'grip' ? formatGrip(cell.grip) : ''}
+          {line === null && cell.kind === 'grip'
+            ? `${leadText(cell)}${formatGrip(cell.grip)}${offText(cell)}`
+            : ''}
         </span>
         <span
           className={`truncate text-[13px] big:text-[18px] ${line === null ? 'text-soft' : 'frets'}`}
