@@ -4,6 +4,7 @@ import type { MergeClash, Side } from '../core/song/index';
 import type { SavingState } from '../store/index';
 import { Banner, Button } from '../ui/index';
 import { exportSong, exportStored } from './export-song';
+import { PassDialog } from './pass-dialog';
 import { useDesk, usePorts } from './ports';
 
 /** Opens the song of the address and shows what stands in the way of saving it. */
@@ -35,6 +36,7 @@ export function SongFrame() {
     <>
       <SavingBanner />
       <Outlet />
+      <PassDialog />
     </>
   );
 }

@@ -1,6 +1,6 @@
 import type { StoreApi } from 'zustand/vanilla';
 import type { Player } from '../core/form/index';
-import type { Edit, MergeClash, Side, Song } from '../core/song/index';
+import type { Edit, FirstDifference, MergeClash, Side, Song } from '../core/song/index';
 import type { SplitTarget } from '../core/split/index';
 import type { SplitService } from '../workers/index';
 import type { History } from './history';
@@ -36,6 +36,13 @@ export interface OpenTrouble {
   readonly stored: StoredSong | null;
 }
 
+/** An edit that waits for an answer, and what it would be the first difference of. */
+export interface AskedEdit {
+  readonly edit: Edit;
+  readonly step: { readonly label: string; readonly mergeKey?: string };
+  readonly of: FirstDifference;
+}
+
 /** The open song and everything about looking at it. Selection and previews never enter the song. */
 export interface DeskState {
   readonly id: string | null;
@@ -49,6 +56,8 @@ export interface DeskState {
   readonly preview: Edit | null;
   readonly saving: SavingState;
   readonly job: Job | null;
+  /** A change that would make the first difference of a pass, until it is said whether it is for that pass alone. */
+  readonly asked: AskedEdit | null;
   /** What the last key or click did, for the live region and the status line. */
   readonly said: string;
   readonly trouble: OpenTrouble | null;
@@ -56,6 +65,8 @@ export interface DeskState {
   /** Puts the open song away without saving: it was deleted or changed behind the desk. */
   close(): void;
   edit(edit: Edit, step: { label: string; mergeKey?: string }): void;
+  /** Ends the question about a pass: for it alone, for every pass, or not at all. */
+  answer(scope: 'this' | 'every' | null): void;
   /** What is typed in the chart, as a song and as text; `isUnderstood` when the song says all of the text. */
   typeChart(song: Song, typed: { text: string; isUnderstood: boolean }): void;
   undo(): void;

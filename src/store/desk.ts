@@ -1,5 +1,13 @@
 import { createStore } from 'zustand/vanilla';
-import { applyEdit, mergeSongs, unfold, type Edit, type Song } from '../core/song/index';
+import {
+  applyEdit,
+  firstDifference,
+  forEveryPass,
+  mergeSongs,
+  unfold,
+  type Edit,
+  type Song,
+} from '../core/song/index';
 import { createSaver } from './saver';
 import type { Desk, DeskPorts, DeskState, Selection } from './desk-state';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
@@ -47,6 +55,7 @@ export function createDesk(ports: DeskPorts): Desk {
       preview: null,
       saving: { kind: 'saved' },
       job: null,
+      asked: null,
       said: '',
       trouble: null,
 
@@ -63,6 +72,7 @@ export function createDesk(ports: DeskPorts): Desk {
           selection: START,
           preview: null,
           job: null,
+          asked: null,
           said: '',
         });
         if (saver.takeUp(id)) return;
@@ -127,7 +137,19 @@ export function createDesk(ports: DeskPorts): Desk {
         const { song } = get();
         if (!song) return;
         const next = applyEdit(song, edit);
-        if (next !== song) take(next, step);
+        if (next === song) return;
+        const of = firstDifference(song, edit);
+        if (of) set({ asked: { edit, step, of } });
+        else take(next, step);
+      },
+
+      answer(scope) {
+        const { song, asked } = get();
+        set({ asked: null });
+        if (!song || !asked) return;
+        if (scope === null) return set({ said: 'Nothing was changed' });
+        const next = applyEdit(song, scope === 'this' ? asked.edit : forEveryPass(asked.edit));
+        if (next !== song) take(next, asked.step);
       },
 
       typeChart(next, { text, isUnderstood }) {

@@ -1,4 +1,6 @@
 import {
+  asPlayed,
+  barsOnPass,
   cellsWithLine,
   isOnPass,
   leavesRoom,
@@ -58,6 +60,15 @@ export function setCell(song: Song, { at, cell }: CellChange): Song {
 function setInSection(section: Section, at: CellAddress & { readonly times: number }, cell: Cell): Section {
   const put = (list: readonly PlacedCell[]) => list.map((c, i) => (i === at.index ? { ...c, cell } : c));
   const variant = variantAt(section, at);
+  if (variant === null && at.pass > 1) {
+    const played = barsWritten(section, at)[at.bar]!;
+    const line = played.lines?.[at.player];
+    const patch: BarPatch = {
+      cells: { [at.player]: put(played.cells[at.player]) },
+      ...(line ? { lines: { [at.player]: line }, hits: { [at.player]: played.hits[at.player] } } : {}),
+    };
+    return withPatch(section, at, (said) => bothSay(said, patch));
+  }
   if (variant === null) {
     const bars = section.bars.map((bar, b) =>
       b === at.bar ? { ...bar, cells: { ...bar.cells, [at.player]: put(bar.cells[at.player]) } } : bar,
@@ -87,7 +98,7 @@ export function setCells(song: Song, changes: readonly CellChange[]): Song {
   for (const change of changes) {
     const { at, cell } = change;
     const section = sectionNamed(song, at.section);
-    if (!section || variantAt(section, withTimes(song, at)) !== null) {
+    if (!section || at.pass > 1 || variantAt(section, withTimes(song, at)) !== null) {
       plain.push(change);
       continue;
     }
@@ -123,6 +134,8 @@ export function setHits(song: Song, change: HitsChange): Song {
       (underLine && patch.cells?.[player] !== undefined),
     patch: (p) => (isFull(p, player) ? p : { ...p, hits: { ...p.hits, [player]: hits } }),
     bar: (b) => (isFull(b, player) ? b : { ...b, hits: { ...b.hits, [player]: hits } }),
+    // Beside a line the hits of a pass need the line with them.
+    seed: (b) => (b.lines?.[player] ? partOf(b, player) : {}),
     what: `hits of ${player} in bar ${bar + 1}`,
   });
 }
@@ -131,6 +144,15 @@ export function setHits(song: Song, change: HitsChange): Song {
 function isFull({ lines, cells }: Pick<BarPatch, 'lines' | 'cells'>, player: Player): boolean {
   const line = lines?.[player];
   return line !== undefined && !leavesRoom(line, cells?.[player] ?? []);
+}
+
+/** What a player does in a bar, as a pass says it. */
+function partOf(bar: Bar, player: Player): BarPatch {
+  const line = bar.lines?.[player];
+  return {
+    cells: { [player]: bar.cells[player] },
+    ...(line ? { lines: { [player]: line }, hits: { [player]: bar.hits[player] } } : {}),
+  };
 }
 
 /** Nothing at all where nobody plays a line. */
@@ -149,7 +171,8 @@ export function setLine(song: Song, change: LineChange): Song {
       const { lines: were, ...rest } = p;
       const { [player]: _gone, ...lines } = were ?? {};
       const own = beside ? ownCells(p.cells?.[player] ?? []) : [];
-      const cells = line ? cellsWithLine(own, line, { strings, first }) : openCells(p.chords ?? []);
+      const chords = p.chords ?? sectionNamed(song, change.section)?.bars[bar]?.chords ?? [];
+      const cells = line ? cellsWithLine(own, line, { strings, first }) : openCells(chords);
       const isGone = line !== null && !beside && p.hits?.[player] !== undefined;
       return {
         ...rest,
@@ -168,6 +191,7 @@ export function setLine(song: Song, change: LineChange): Song {
       const { lines: _were, ...rest } = b;
       return { ...rest, cells: { ...b.cells, [player]: openCells(b.chords) }, ...withLines(lines) };
     },
+    seed: (b) => ({ ...partOf(b, player), hits: { [player]: b.hits[player] } }),
     what: `bar ${bar + 1}`,
   });
 }
@@ -183,6 +207,7 @@ export function setPush(song: Song, change: PushChange): Song {
       has: (patch) => patch.cells?.[player] !== undefined,
       patch: (p) => ({ ...p, cells: { ...p.cells, [player]: put(p.cells![player]!) } }),
       bar: (b) => ({ ...b, cells: { ...b.cells, [player]: put(b.cells[player]) } }),
+      seed: (b) => partOf(b, player),
       what,
     });
   }
@@ -191,6 +216,7 @@ export function setPush(song: Song, change: PushChange): Song {
     has: (patch) => patch.chords !== undefined,
     patch: (p) => ({ ...p, chords: put(p.chords!) }),
     bar: (b) => ({ ...b, chords: put(b.chords) }),
+    seed: (b) => ({ chords: b.chords }),
     what,
   });
 }
@@ -208,6 +234,7 @@ export function setPart(song: Song, change: PartChange): Song {
       has: (patch) => patch.cells?.[player] !== undefined,
       patch: (p) => ({ ...p, cells: { ...p.cells, [player]: mixed } }),
       bar: (b) => ({ ...b, cells: { ...b.cells, [player]: mixed } }),
+      seed: (b) => partOf(b, player),
       what: `bar ${bar + 1}`,
     });
     return setHits(put, { ...change, hits });
@@ -217,6 +244,7 @@ export function setPart(song: Song, change: PartChange): Song {
     has: (patch) => patch.cells?.[player] !== undefined,
     patch: (p) => ({ ...p, cells: { ...p.cells, [player]: cells } }),
     bar: (b) => ({ ...b, cells: { ...b.cells, [player]: cells } }),
+    seed: (b) => partOf(b, player),
     what: `bar ${bar + 1}`,
   });
   return setHits(filled, { ...change, hits });
@@ -237,6 +265,7 @@ export function setUse(song: Song, change: SoundChange): Song {
       has: (patch) => patch.sounds?.[player] !== undefined,
       patch: (p) => ({ ...p, sounds: { ...p.sounds, [player]: use } }),
       bar: (b) => ({ ...b, sounds: { ...b.sounds, [player]: use } }),
+      seed: () => ({}),
       what: `bar ${bar + 1}`,
     },
   );
@@ -248,11 +277,49 @@ export function setVoice(song: Song, change: VoiceChange): Song {
     has: (patch) => patch.voice !== undefined,
     patch: (p) => ({ ...p, voice }),
     bar: (b) => ({ ...b, voice }),
+    seed: () => ({}),
     what: `bar ${bar + 1}`,
   });
 }
 
-/** Changes a bar where it is written for that pass: in the last patch that `has` it, else in the section itself. */
+/** The section's bars on a pass by where they are written, those left out on it included. */
+function barsWritten(section: Section, at: { pass: number; times: number }): readonly Bar[] {
+  const stays = section.variants.map((v) => ({ ...v, bars: v.bars.map((p) => (p.out ? {} : p)) }));
+  return barsOnPass(asPlayed({ ...section, hands: {}, variants: stays }, at), at.pass);
+}
+
+/** The section with one bar of a pass of its own, beside what that pass says of the bar already. */
+function withPatch(
+  section: Section,
+  at: { readonly pass: number; readonly bar: number },
+  change: (said: BarPatch) => BarPatch,
+): Section {
+  const { pass, bar } = at;
+  const known = section.variants.findLastIndex((v) => {
+    const patch = v.pass === pass ? v.bars[bar - v.fromBar] : undefined;
+    return patch !== undefined && !patch.out;
+  });
+  if (known < 0) {
+    const variant = { pass, fromBar: bar, bars: [change({})] };
+    return { ...section, variants: [...section.variants, variant] };
+  }
+  const variants = section.variants.map((v, i) =>
+    i === known ? { ...v, bars: v.bars.map((p, n) => (n === bar - v.fromBar ? change(p) : p)) } : v,
+  );
+  return { ...section, variants };
+}
+
+/** What a patch says, and what is said more, the latter where both speak. */
+function bothSay(said: BarPatch, more: BarPatch): BarPatch {
+  const join = <K extends 'cells' | 'lines' | 'hits' | 'sounds'>(key: K) =>
+    said[key] || more[key] ? { [key]: { ...said[key], ...more[key] } } : {};
+  return { ...said, ...more, ...join('cells'), ...join('lines'), ...join('hits'), ...join('sounds') };
+}
+
+/**
+ * Changes a bar where it is written for that pass: in the last patch that `has` it, else in the section itself. What is not
+ * written for a later pass yet is written for it alone, from how the bar is played then (`seed`).
+ */
 function mapBar(
   song: Song,
   where: OnPass & { readonly bar: number },
@@ -260,6 +327,7 @@ function mapBar(
     has: (patch: BarPatch) => boolean;
     patch: (patch: BarPatch) => BarPatch;
     bar: (bar: Bar) => Bar;
+    seed: (bar: Bar) => BarPatch;
     what: string;
   },
 ): Song {
@@ -272,6 +340,10 @@ function mapBar(
       const patch = isOnPass(v, at) ? v.bars[at.bar - v.fromBar] : undefined;
       return patch !== undefined && change.has(patch);
     });
+    if (written < 0 && at.pass > 1) {
+      const seed = change.seed(barsWritten(section, at)[at.bar]!);
+      return withPatch(section, at, (said) => change.patch(bothSay(said, seed)));
+    }
     if (written < 0) {
       return { ...section, bars: section.bars.map((b, i) => (i === at.bar ? change.bar(b) : b)) };
     }

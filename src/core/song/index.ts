@@ -27,6 +27,7 @@ export {
 } from './song';
 export { applyEdit, type Edit } from './edit';
 export { cellAt } from './edit-bar';
+export { firstDifference, forEveryPass, type FirstDifference } from './pass-scope';
 export type {
   CellAddress,
   CellChange,

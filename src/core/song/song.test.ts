@@ -119,7 +119,7 @@ describe('edits', () => {
     }
   });
 
-  it('on a pass change what differs there, and the section where nothing differs', () => {
+  it('on a later pass change that pass alone, also where nothing differed yet', () => {
     const cells = { bass: [{ at: 0, push: 0 as const, cell: OPEN }] };
     const varied = {
       ...song,
@@ -132,7 +132,8 @@ describe('edits', () => {
       });
     expect(cellAt(put('bass', 'xx0x', 4), at(0, 0, 'bass', 1))).to.equal(OPEN);
     expect(cellAt(put('bass', 'xx0x', 4), at(0, 0, 'bass', 2))).to.deep.equal(grip('xx0x', 4));
-    expect(cellAt(put('guitar1', '000xxx', 6), at(0, 0, 'guitar1', 1))).to.deep.equal(grip('000xxx'));
+    expect(cellAt(put('guitar1', '000xxx', 6), at(0, 0, 'guitar1', 1))).to.equal(OPEN);
+    expect(cellAt(put('guitar1', '000xxx', 6), at(0, 0, 'guitar1', 2))).to.deep.equal(grip('000xxx'));
   });
 
   it('reopen all but what is locked', () => {

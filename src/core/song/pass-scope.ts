@@ -1,0 +1,70 @@
+import { isOnPass } from '../form/index';
+import type { OnPass } from './address';
+import type { Edit } from './edit';
+import { sectionNamed, type Song } from './song';
+
+/** A section and a later pass on which an edit would make the first difference. */
+export interface FirstDifference {
+  readonly section: string;
+  readonly pass: number;
+}
+
+/**
+ * The pass that an edit would make differ where nothing of it did before; null when the edit is of the first pass or of
+ * one that differs already.
+ */
+export function firstDifference(song: Song, edit: Edit): FirstDifference | null {
+  const found = placesOf(edit).find((at) => {
+    if (at.pass < 2) return false;
+    const section = sectionNamed(song, at.section);
+    const times = at.times ?? song.form.find((e) => e.section === at.section)?.times ?? 1;
+    return section !== null && !section.variants.some((v) => isOnPass(v, { pass: at.pass, times }));
+  });
+  return found ? { section: found.section, pass: found.pass } : null;
+}
+
+/** The same edit for every pass of its section: written where the first pass is. */
+export function forEveryPass(edit: Edit): Edit {
+  const every = <T extends OnPass>(at: T): T => ({ ...at, pass: 1 });
+  switch (edit.kind) {
+    case 'setCells':
+      return { ...edit, changes: edit.changes.map((c) => ({ ...c, at: every(c.at) })) };
+    case 'setHits':
+      return { ...edit, changes: edit.changes.map(every) };
+    case 'setParts':
+      return { ...edit, changes: edit.changes.map(every) };
+    case 'setPush':
+      return { ...edit, change: every(edit.change) };
+    case 'setLine':
+      return { ...edit, change: every(edit.change) };
+    case 'setVoice':
+      return { ...edit, change: every(edit.change) };
+    case 'useSound':
+      return { ...edit, change: every(edit.change) };
+    case 'together':
+      return { ...edit, edits: edit.edits.map(forEveryPass) };
+    default:
+      return edit;
+  }
+}
+
+/** Every place on a pass that an edit changes. */
+function placesOf(edit: Edit): readonly OnPass[] {
+  switch (edit.kind) {
+    case 'setCells':
+      return edit.changes.map((c) => c.at);
+    case 'setHits':
+    case 'setParts':
+      return edit.changes;
+    case 'setPush':
+    case 'setLine':
+    case 'setVoice':
+      return [edit.change];
+    case 'useSound':
+      return edit.change.bar === null ? [] : [edit.change];
+    case 'together':
+      return edit.edits.flatMap(placesOf);
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,121 @@
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { readChart, writeChart } from '../src/core/formats/index';
+import { barsOnPass, asPlayed, parseCell, type Player } from '../src/core/form/index';
+import { parseLine } from '../src/core/line/index';
+import { applyEdit, firstDifference, forEveryPass, type Edit, type Song } from '../src/core/song/index';
+import { COMMON_TIME } from '../src/core/time/index';
+import { SEED, song as anySong } from './generators';
+
+const CHART = `title: Twice
+== Verse == x3
+chords        | Dm . <A . | Bb | C |
+voice         | ~~~~.... | % | % |
+guitar1       | 000xxx . <777xxx . | 888xxx | x355xx |
+guitar1 hits  | M--mM-mm | % | O------- |
+guitar2 line  | . . 5@4 h7@4 | 7@3 5@3 | r |
+bass          | x5xx . <x0xx . | x1xx | x3xx |
+`;
+
+const at = { section: 'Verse', pass: 2, bar: 0 } as const;
+const cell = (text: string, strings = 6) => {
+  const read = parseCell(text, strings);
+  if (!read.ok) throw new RangeError(read.error);
+  return read.value;
+};
+const line = (text: string) => {
+  const read = parseLine(text, { meter: COMMON_TIME, strings: 6 });
+  if (!read.ok) throw new RangeError(read.error[0]!.message);
+  return read.value;
+};
+const EDITS: Readonly<Record<string, Edit>> = {
+  'a grip': {
+    kind: 'setCells',
+    changes: [{ at: { ...at, player: 'guitar1', index: 1 }, cell: cell('577xxx') }],
+  },
+  hits: { kind: 'setHits', changes: [{ ...at, player: 'guitar1', hits: 'O-O-O-O-' }] },
+  'a line': { kind: 'setLine', change: { ...at, player: 'guitar1', line: line('5@4 7@4') } },
+  'a line beside the grips': {
+    kind: 'setLine',
+    change: { ...at, player: 'guitar1', line: line('. . 5@4 7@4'), beside: true },
+  },
+  'grips again': { kind: 'setLine', change: { ...at, player: 'guitar2', line: null } },
+  'a note of a line': { kind: 'setLine', change: { ...at, player: 'guitar2', line: line('. . 5@4 h8@4') } },
+  'a push': {
+    kind: 'setPush',
+    change: { ...at, at: 1920, push: 240, players: ['guitar1', 'bass'], chord: true },
+  },
+  'the voice': { kind: 'setVoice', change: { ...at, voice: '~~~~~~~~' } },
+  'a sound': { kind: 'useSound', change: { ...at, player: 'bass', use: { gain: 3 } } },
+  'a whole part': {
+    kind: 'setParts',
+    changes: [
+      {
+        ...at,
+        player: 'bass',
+        cells: [{ at: 0, push: 0, cell: cell('x3xx', 4) }],
+        hits: 'O-------',
+        line: null,
+      },
+    ],
+  },
+};
+
+const bars = (song: Song, pass: number) => {
+  const entry = song.form.find((e) => e.section === 'Verse')!;
+  return barsOnPass(
+    asPlayed(
+      song.sections.find((s) => s.name === 'Verse')!,
+      entry,
+    ),
+    pass,
+  );
+};
+
+describe('the second time', () => {
+  const { song } = readChart(CHART);
+  for (const [name, edit] of Object.entries(EDITS)) {
+    it(`${name} is changed then alone`, () => {
+      const next = applyEdit(song, edit);
+      expect(bars(next, 1)).to.deep.equal(bars(song, 1));
+      expect(bars(next, 3)).to.deep.equal(bars(song, 3));
+      expect(bars(next, 2)[0]).to.not.deep.equal(bars(song, 2)[0]);
+      expect(bars(next, 2).slice(1)).to.deep.equal(bars(song, 2).slice(1));
+      expect(firstDifference(song, edit)).to.deep.equal({ section: 'Verse', pass: 2 });
+      expect(firstDifference(next, edit), 'asked once').to.equal(null);
+      // Said for every time, it is what the first time would have said.
+      const every = applyEdit(song, forEveryPass(edit));
+      expect(bars(every, 2)).to.deep.equal(bars(every, 1));
+      expect(bars(every, 1)[0]).to.deep.equal(bars(next, 2)[0]);
+      const text = writeChart(next);
+      expect(readChart(text)).to.deep.equal({ song: next, problems: [] });
+    });
+  }
+
+  it('a first time is never asked about, nor what is played once', () => {
+    for (const edit of Object.values(EDITS)) expect(firstDifference(song, forEveryPass(edit))).to.equal(null);
+  });
+
+  it('law: hits of a later pass leave every other pass as it was', () => {
+    fc.assert(
+      fc.property(
+        anySong,
+        fc.integer({ min: 2, max: 4 }),
+        fc.constantFrom<Player>('guitar1', 'guitar2', 'bass'),
+        (made, pass, player) => {
+          const entry = made.form[0]!;
+          fc.pre(pass <= entry.times);
+          const change = { section: 'Verse', pass, times: entry.times, bar: 0, player, hits: 'MMMMMMMM' };
+          const next = applyEdit(made, { kind: 'setHits', changes: [change] });
+          for (let other = 1; other <= entry.times; other += 1) {
+            if (other !== pass) expect(bars(next, other)).to.deep.equal(bars(made, other));
+          }
+          const { song: read, problems } = readChart(writeChart(next));
+          expect(problems).to.deep.equal([]);
+          expect(bars(read, pass)).to.deep.equal(bars(next, pass));
+        },
+      ),
+      { seed: SEED, numRuns: 150 },
+    );
+  });
+});
