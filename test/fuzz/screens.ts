@@ -147,7 +147,7 @@ function inDialogs(song: Song, deed: Deed): Song {
   const pass = deed.pass === 4 ? 'last' : deed.pass;
   const edits: readonly (Edit | null)[] = [
     { kind: 'vary', section: section.name, pass, fromBar: bar, bars: 1 + (deed.key % 3) },
-    bar > 0 ? { kind: 'stopShort', section: section.name, pass, fromBar: bar } : null,
+    bar > 0 ? { kind: 'leaveOut', section: section.name, pass, fromBar: bar } : null,
     { kind: 'unvary', section: section.name, pass },
     { kind: 'setPlaying', entry, change: { times: 1 + (deed.key % 5), bars: bar > 0 ? bar : null } },
     { kind: 'setPlaying', entry, change: { tempo: 60 + deed.key, feel: deed.key % 2 ? 'half' : null } },

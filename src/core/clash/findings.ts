@@ -1,4 +1,4 @@
-import { barsOnPass, differingPasses, type Section } from '../form/index';
+import { barsOnPass, differingBars, differingPasses, type Section } from '../form/index';
 import type { Finding } from './finding';
 import { unfold, type KeptFinding, type Playing, type Song } from '../song/index';
 import { keeps, keptAt } from './keeping';
@@ -159,7 +159,5 @@ function sameOnPass(f: Raw): string {
 /** The bars (from 0) that are not as in the section on a pass; null on the first, where all are spoken of. */
 function differentBars(section: Section, pass: number): ReadonlySet<number> | null {
   if (pass === 1) return null;
-  return new Set(
-    section.variants.filter((v) => v.pass === pass).flatMap((v) => v.bars.map((_, i) => v.fromBar + i)),
-  );
+  return new Set(differingBars(section, pass));
 }

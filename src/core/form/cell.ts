@@ -33,6 +33,8 @@ export type Cell =
       readonly guess: boolean;
       /** The silence of a line this stands for; such a cell follows the line, as below. */
       readonly step?: LineStep;
+      /** What else would do here; left out: nothing. */
+      readonly or?: readonly OtherCell[];
     }
   | {
       readonly kind: 'grip';
@@ -49,7 +51,12 @@ export type Cell =
       readonly off?: 'up' | 'down';
       /** The step of a line this grip stands for; such a cell follows the line and is never changed by itself. */
       readonly step?: LineStep;
+      /** What else would do here; left out: nothing. */
+      readonly or?: readonly OtherCell[];
     };
+
+/** A grip or rest kept beside another one: not locked, no guess. */
+export type OtherCell = Exclude<Cell, { readonly kind: 'open' }>;
 
 /** How the fretting hand alone goes from one grip to the next. */
 export type ChordSlur = 'slide' | 'hammer' | 'pull';
@@ -82,11 +89,28 @@ export function isLocked(cell: Cell): boolean {
 
 /**
  * Reads `000xxx!`, `320003(213)` (fingers of the fretted strings, lowest first), `s799xxx`, `hx02230`, `577xxxsd`, `r`, `?`,
- * `x13x~` for `strings` strings.
+ * `x13x~`, `888xxx/x13xxx` (the second kept beside the first) for `strings` strings.
  */
 export function parseCell(text: string, strings: number): Result<Cell> {
   const marks = /[!~]*$/.exec(text)![0];
-  const body = text.slice(0, text.length - marks.length);
+  const [body = '', ...others] = text.slice(0, text.length - marks.length).split('/');
+  if (others.length === 0) return parsePlain(body, marks, strings);
+  const first = parsePlain(body, marks, strings);
+  if (!first.ok) return first;
+  if (first.value.kind === 'open')
+    return fail('an open cell (?) has nothing beside it; write a grip before the /');
+  const or: OtherCell[] = [];
+  for (const other of others) {
+    const read = parsePlain(other, '', strings);
+    if (!read.ok) return read;
+    if (read.value.kind === 'open')
+      return fail('only grips and rests (r) are kept beside a grip; expected one after the /');
+    or.push(read.value);
+  }
+  return ok({ ...first.value, or });
+}
+
+function parsePlain(body: string, marks: string, strings: number): Result<Cell> {
   const flags = { locked: marks.includes('!'), guess: marks.includes('~') };
   if (body === '?') {
     return marks === ''
@@ -131,7 +155,8 @@ export function offText({ off }: ChordMove): string {
 /** A cell as `parseCell` reads it. */
 export function formatCell(cell: Cell): string {
   if (cell.kind === 'open') return '?';
-  return cellBody(cell) + (cell.locked ? '!' : '') + (cell.guess ? '~' : '');
+  const bodies = [cell, ...(cell.or ?? [])].map(cellBody);
+  return bodies.join('/') + (cell.locked ? '!' : '') + (cell.guess ? '~' : '');
 }
 
 function cellBody(cell: Exclude<Cell, { kind: 'open' }>): string {

@@ -16,17 +16,23 @@ export {
   type Cell,
   type ChordMove,
   type ChordSlur,
+  type OtherCell,
   type Player,
   type Push,
 } from './cell';
 export {
   asPlayed,
   barsOnPass,
+  differingBars,
   differingPasses,
   isOnPass,
   openBar,
   openCells,
   variantAt,
+  writtenBars,
+  type Beside,
+  type BesidePart,
+  type OwnVariant,
   type Bar,
   type BarPatch,
   type FormEntry,
@@ -37,7 +43,7 @@ export {
   type Variant,
 } from './section';
 export { cellsWithLine, isStep, leavesRoom, lineCells, ownCells, withLine } from './line-bar';
-export { MOST_PLACES, sayableSection, sectionNameTrouble } from './sayable';
+export { MOST_PLACES, sayableOwn, sayableSection, sectionNameTrouble } from './sayable';
 export {
   combinedSounds,
   combinedUse,
@@ -65,3 +71,5 @@ export {
   type NamedPlan,
   type PlanTune,
 } from './plan-tune';
+export { formatLike, parseLike, type Like } from './like';
+export { cleanComments, cleanRemark, saidRemarks, type Remarks } from './remark';

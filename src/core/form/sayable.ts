@@ -3,12 +3,15 @@ import {
   openCells,
   type Bar,
   type BarPatch,
+  type Beside,
+  type BesidePart,
   type PlacedCell,
   type PlacedChord,
+  type OwnVariant,
   type Section,
-  type Variant,
 } from './section';
 import { isStep, leavesRoom, ownCells } from './line-bar';
+import { saidRemarks, type Remarks } from './remark';
 import type { Sounds } from './sound';
 
 /** Most places a bar of chords or grips is divided into, in chart text and therefore everywhere. */
@@ -42,14 +45,43 @@ export function sayableSection(
       return said;
     }),
   );
+  const variants = sayVariants({ ...section, bars }, section, { barTicks, say });
+  if (bars.length === 0) say('bars')('a section without bars; expected at least one');
+  const { sounds: uses, remarks: told, ...rest } = section;
+  const sounds = uses && withoutEmpty(uses);
+  const remarks = cleanTold(told);
+  const isSame =
+    bars === section.bars && variants === section.variants && sounds === uses && remarks === told;
+  const said = { ...(sounds ? { sounds } : {}), ...(remarks ? { remarks } : {}) };
+  return { section: isSame ? section : { ...rest, ...said, bars, variants }, problems };
+}
+
+/** What differs in one playing alone, as a chart says it; `section` as it is said. */
+export function sayableOwn(
+  section: Pick<Section, 'bars'>,
+  own: readonly OwnVariant[],
+  barTicks: number,
+): { readonly variants: readonly OwnVariant[]; readonly problems: readonly Unsayable[] } {
+  const problems: Unsayable[] = [];
+  const say = (path: string) => (message: string) => problems.push({ path, message });
+  const of = { bars: section.bars, variants: own };
+  return { variants: sayVariants(of, of, { barTicks, say }), problems };
+}
+
+/** Variants cut into stretches that replace the same rows; `said`: the bars as they are said, `written` as they were. */
+function sayVariants<V extends OwnVariant>(
+  said: Pick<Section, 'bars'>,
+  written: { readonly bars: Section['bars']; readonly variants: readonly V[] },
+  { barTicks, say }: { barTicks: number; say: (path: string) => (message: string) => void },
+): readonly V[] {
   const variants = kept(
-    section.variants,
-    section.variants.flatMap((variant, v) => {
+    written.variants,
+    written.variants.flatMap((variant, v) => {
       const at = `variants[${v}]`;
       const patches = variant.bars.map((patch, i) =>
         sayablePatch(patch, {
-          base: bars[variant.fromBar + i],
-          written: section.bars[variant.fromBar + i]?.hits ?? {},
+          base: said.bars[variant.fromBar + i],
+          written: written.bars[variant.fromBar + i]?.hits ?? {},
           first: variant.fromBar + i === 0,
           barTicks,
           say: (path) => say(`${at}.bars[${i}]${path}`),
@@ -58,18 +90,19 @@ export function sayableSection(
       return stretches(variant, kept(variant.bars, patches));
     }),
   );
-  for (const [v, variant] of variants.entries()) {
-    if (!variant.bars[0]?.out) continue;
-    if (variant.fromBar === 0 || variant.fromBar + variant.bars.length < bars.length) {
-      const message = `only the last bars can be left out on a pass; expected them to end with bar ${bars.length}, and not all of them`;
-      say(`variants[${Math.min(v, section.variants.length - 1)}]`)(message);
-    }
+  for (const pass of new Set(variants.map((v) => v.pass))) {
+    const out = new Set(
+      variants
+        .filter((v) => v.pass === pass)
+        .flatMap((v) => v.bars.flatMap((patch, i) => (patch.out ? [v.fromBar + i] : []))),
+    );
+    if (out.size === 0 || out.size < said.bars.length) continue;
+    const at = variants.findIndex((v) => v.pass === pass);
+    say(`variants[${Math.min(at, written.variants.length - 1)}]`)(
+      'every bar is left out on this pass; expected some that are played',
+    );
   }
-  if (bars.length === 0) say('bars')('a section without bars; expected at least one');
-  const { sounds: uses, ...rest } = section;
-  const sounds = uses && withoutEmpty(uses);
-  const isSame = bars === section.bars && variants === section.variants && sounds === uses;
-  return { section: isSame ? section : { ...rest, ...(sounds ? { sounds } : {}), bars, variants }, problems };
+  return variants;
 }
 
 /** Bars that stand as they are anywhere in a section, with the length they were asked at: an edit changes few of them. */
@@ -88,9 +121,11 @@ function sayableBar(
   const own = placed(bar.chords, { barTicks, say: say('.chords') });
   const chords = isFirst ? withChord(own) : own;
   let isSame = chords === bar.chords;
-  const { sounds: uses, ...rest } = bar;
+  const { sounds: uses, remarks: told, beside: others, ...rest } = bar;
   const sounds = uses && withoutEmpty(uses);
-  isSame &&= sounds === uses;
+  const remarks = cleanTold(told);
+  const beside = others && sayableBeside(others, { chords, isFirst, barTicks, say });
+  isSame &&= sounds === uses && remarks === told && beside === others;
   const cells = { ...bar.cells };
   const hits = { ...bar.hits };
   for (const player of PLAYERS) {
@@ -105,7 +140,55 @@ function sayableBar(
     isSame &&= cells[player] === bar.cells[player];
   }
   checkVoice(bar.voice, { barTicks, say: say('.voice') });
-  return isSame ? bar : { ...rest, chords, cells, hits, ...(sounds ? { sounds } : {}) };
+  const said = {
+    ...(sounds ? { sounds } : {}),
+    ...(remarks ? { remarks } : {}),
+    ...(beside ? { beside } : {}),
+  };
+  return isSame ? bar : { ...rest, chords, cells, hits, ...said };
+}
+
+/** Remarks a chart can hold; the same object where they are. */
+function cleanTold(told: Remarks | undefined): Remarks | undefined {
+  if (told === undefined) return undefined;
+  const clean = saidRemarks(told);
+  const isSame =
+    clean !== undefined &&
+    Object.keys(told).length === Object.keys(clean).length &&
+    Object.entries(clean).every(([who, text]) => told[who as keyof Remarks] === text);
+  return isSame ? told : clean;
+}
+
+/** What is kept beside a bar in the form a bar has; the same object where it is. */
+function sayableBeside(
+  beside: Beside,
+  of: {
+    chords: readonly PlacedChord[];
+    isFirst: boolean;
+    barTicks: number;
+    say: (path: string) => (message: string) => void;
+  },
+): Beside | undefined {
+  const { chords, isFirst, barTicks, say } = of;
+  let isSame = true;
+  const next: Partial<Record<Player, readonly BesidePart[]>> = {};
+  for (const player of PLAYERS) {
+    const parts = beside[player];
+    if (parts === undefined) continue;
+    isSame &&= parts.length > 0;
+    if (parts.length === 0) continue;
+    const said = parts.map((part, i): BesidePart => {
+      const list = placed(part.cells, { barTicks, say: say(`.beside.${player}[${i}].cells`) });
+      const cells = choices(isFirst && !part.line ? withCell(list) : list, chords);
+      const isFull = part.line !== null && !leavesRoom(part.line, cells);
+      const hits = isFull ? null : part.hits;
+      return cells === part.cells && hits === part.hits ? part : { ...part, cells, hits };
+    });
+    next[player] = kept(parts, said);
+    isSame &&= next[player] === parts;
+  }
+  if (isSame) return beside;
+  return Object.keys(next).length > 0 ? next : undefined;
 }
 
 /** Uses that say nothing go, outside of passes; undefined when none is left. */
@@ -208,7 +291,9 @@ function sayablePatch(
     }
   }
   checkVoice(patch.voice, { barTicks, say: say('.voice') });
-  const { chords: _chords, cells: _cells, lines: _lines, hits: _hits, ...rest } = patch;
+  const { chords: _chords, cells: _cells, lines: _lines, hits: _hits, remarks: told, ...others } = patch;
+  const remarks = cleanTold(told);
+  const rest = remarks ? { ...others, remarks } : others;
   const next: BarPatch = {
     ...rest,
     ...(chords ? { chords } : {}),
@@ -232,12 +317,13 @@ function samePatch(a: BarPatch, b: BarPatch): boolean {
     rows(a.cells, b.cells) &&
     rows(a.lines, b.lines) &&
     rows(a.hits, b.hits) &&
-    a.sounds === b.sounds
+    a.sounds === b.sounds &&
+    a.remarks === b.remarks
   );
 }
 
 /** The bars of a pass in stretches that each replace the same rows; bars that replace nothing go. */
-function stretches(variant: Variant, patches: readonly BarPatch[]): readonly Variant[] {
+function stretches<V extends OwnVariant>(variant: V, patches: readonly BarPatch[]): readonly V[] {
   const found: { fromBar: number; bars: BarPatch[]; rows: string }[] = [];
   patches.forEach((patch, i) => {
     const rows = rowsOf(patch);
@@ -253,7 +339,7 @@ function stretches(variant: Variant, patches: readonly BarPatch[]): readonly Var
   if (isWhole && patches.some((patch) => Object.keys(patch).length > 0)) return [variant];
   return found
     .filter(({ bars }) => bars.some((patch) => Object.keys(patch).length > 0))
-    .map(({ fromBar, bars }) => ({ pass: variant.pass, fromBar, bars }));
+    .map(({ fromBar, bars }) => ({ ...variant, fromBar, bars }));
 }
 
 /** One sign for each row a patch replaces: a line (`l`) stands among grips (`g`) as well as among bars with neither. */

@@ -6,6 +6,8 @@ import type { PlanName } from './plan-name';
 import type { PlanTune } from './plan-tune';
 import type { Wish } from './wish';
 import { OPEN, PLAYERS, type Cell, type Player, type Push } from './cell';
+import type { Like } from './like';
+import type { Remarks } from './remark';
 import { combinedSounds, type Sounds } from './sound';
 
 /** A chord starting `at` ticks after the bar line (nominally; `push` says how much earlier it is struck). */
@@ -14,6 +16,8 @@ export interface PlacedChord {
   readonly push: Push;
   /** The symbol as typed, or `N.C.`. */
   readonly chord: string;
+  /** Not sure; left out: sure. */
+  readonly guess?: true;
 }
 
 /** A cell starting `at` ticks after the bar line; it lasts until the player's next cell, over bar lines too. */
@@ -38,6 +42,19 @@ export interface Bar {
   readonly lines?: Readonly<Partial<Record<Player, Line>>>;
   /** Who sounds different here from the rest of the section. */
   readonly sounds?: Sounds;
+  readonly remarks?: Remarks;
+  /** Other ways to play the bar, kept beside it. */
+  readonly beside?: Beside;
+}
+
+/** What else a player could do in a bar, to be compared and swapped; the first is the nearest. */
+export type Beside = Readonly<Partial<Record<Player, readonly BesidePart[]>>>;
+
+/** A whole bar of a player, as `cells`, `hits` and `lines` of a bar say it. */
+export interface BesidePart {
+  readonly cells: readonly PlacedCell[];
+  readonly hits: string | null;
+  readonly line: Line | null;
 }
 
 /** What replaces parts of one bar on one pass; what is left out stays as in the section. */
@@ -50,7 +67,10 @@ export interface BarPatch {
   readonly lines?: Readonly<Partial<Record<Player, Line>>>;
   /** A use that says nothing is the section's. */
   readonly sounds?: Sounds;
-  /** The bar is not played on this pass; only the last bars of a section can be. */
+  /** Said besides what the section says. */
+  readonly remarks?: Remarks;
+  readonly beside?: Beside;
+  /** The bar is not played on this pass. */
   readonly out?: true;
 }
 
@@ -59,6 +79,11 @@ export interface Variant {
   readonly pass: number | 'last';
   readonly fromBar: number;
   readonly bars: readonly BarPatch[];
+}
+
+/** What differs in one playing alone, on one of its passes or on each. */
+export interface OwnVariant extends Omit<Variant, 'pass'> {
+  readonly pass: Variant['pass'] | 'every';
 }
 
 /** The material of a section. Its name is unique in a song and stands for it everywhere. */
@@ -75,6 +100,15 @@ export interface Section {
   readonly voice?: readonly [string, string];
   readonly hands?: Readonly<Partial<Record<Player, SectionHand>>>;
   readonly sounds?: Sounds;
+  /** Key the section is written in; left out: the song's. */
+  readonly key?: string;
+  /** Ticks of the first bar that are played, its last ones, the first time round; left out: all of it. */
+  readonly pickup?: number;
+  /** Whose parts follow another player's. Their cells stand in the bars, made anew whenever the other's change. */
+  readonly like?: Readonly<Partial<Record<Player, Like>>>;
+  readonly remarks?: Remarks;
+  /** Lines of a comment, told to nobody. */
+  readonly comments?: readonly string[];
 }
 
 /** How a player's right hand works in a section; what is left out is as usual for the player. */
@@ -102,6 +136,13 @@ export interface FormEntry {
   readonly bars?: number;
   /** Who sounds different from the section this time. Its first playing sounds as the section says. */
   readonly sounds?: Sounds;
+  /** What differs this time alone. */
+  readonly variants?: readonly OwnVariant[];
+  /** It goes round until somebody says so, fades out, or ends on a sign; `times` is about how often. */
+  readonly end?: 'vamp' | 'fade' | 'cue';
+  readonly remark?: string;
+  /** Lines of a comment above it. */
+  readonly comments?: readonly string[];
 }
 
 /** The bars as they are played on a pass (from 1). Passes without a variant share one list. */
@@ -134,27 +175,48 @@ const passCache = new WeakMap<Section, Map<number, readonly Bar[]>>();
  */
 export function asPlayed(
   section: Section,
-  entry: { readonly times: number; readonly bars?: number; readonly sounds?: Sounds | undefined },
+  entry: {
+    readonly times: number;
+    readonly bars?: number;
+    readonly sounds?: Sounds | undefined;
+    readonly variants?: readonly OwnVariant[] | undefined;
+  },
 ): Section {
   const count = Math.min(section.bars.length, entry.bars ?? Infinity);
   const hasLast = section.variants.some((v) => v.pass === 'last');
-  if (!hasLast && count === section.bars.length && entry.sounds === undefined) return section;
+  const own = entry.variants ?? [];
+  if (!hasLast && count === section.bars.length && entry.sounds === undefined && own.length === 0)
+    return section;
   let known = playedCache.get(section);
   if (!known) playedCache.set(section, (known = new Map()));
   const { sounds } = entry;
-  const id = `${hasLast ? entry.times : 0} ${count} ${sounds ? JSON.stringify(sounds) : ''}`;
+  const usesTimes = hasLast || own.some((v) => typeof v.pass !== 'number');
+  const id = `${usesTimes ? entry.times : 0} ${count} ${sounds ? JSON.stringify(sounds) : ''} ${idOf(own)}`;
   let played = known.get(id);
   if (!played) {
-    const variants = section.variants.map((v) => ({
+    const passes = Array.from({ length: entry.times }, (_, i) => i + 1);
+    const spread = own.flatMap((v) => (v.pass === 'every' ? passes.map((pass) => ({ ...v, pass })) : [v]));
+    const variants = ([...section.variants, ...spread] as readonly Variant[]).map((v) => ({
       ...v,
       pass: v.pass === 'last' ? entry.times : v.pass,
       bars: v.bars.slice(0, Math.max(0, count - v.fromBar)),
     }));
-    const own = sounds ? { sounds: combinedSounds(section.sounds, sounds) } : {};
-    known.set(id, (played = { ...section, ...own, bars: section.bars.slice(0, count), variants }));
+    const uses = sounds ? { sounds: combinedSounds(section.sounds, sounds) } : {};
+    known.set(id, (played = { ...section, ...uses, bars: section.bars.slice(0, count), variants }));
   }
   return played;
 }
+
+/** A number for each list of variants, so that what is played with it is made once; 0 for none. */
+function idOf(own: readonly OwnVariant[]): number {
+  if (own.length === 0) return 0;
+  let id = ids.get(own);
+  if (id === undefined) ids.set(own, (id = nextId += 1));
+  return id;
+}
+
+const ids = new WeakMap<readonly OwnVariant[], number>();
+let nextId = 0;
 
 const playedCache = new WeakMap<Section, Map<string, Section>>();
 
@@ -182,6 +244,8 @@ function patchBar(base: Bar, patch: BarPatch): Bar {
     voice: patch.voice === undefined ? base.voice : patch.voice,
     ...(Object.keys(lines).length > 0 ? { lines } : {}),
     ...(patch.sounds || base.sounds ? { sounds: { ...base.sounds, ...patch.sounds } } : {}),
+    ...(patch.remarks || base.remarks ? { remarks: { ...base.remarks, ...patch.remarks } } : {}),
+    ...(patch.beside || base.beside ? { beside: { ...base.beside, ...patch.beside } } : {}),
   };
 }
 
@@ -201,6 +265,30 @@ function struckTogether(bar: Bar, section: Section): Bar {
 export function differingPasses(section: Section): readonly number[] {
   const passes = section.variants.flatMap((v) => (v.pass === 'last' ? [] : [v.pass]));
   return [...new Set(passes)].sort((a, b) => a - b);
+}
+
+/**
+ * Where the bars that are played on a pass are written, from 0: all of them in order, but for those left out. `variants`
+ * as they are played.
+ */
+export function writtenBars(section: Pick<Section, 'bars' | 'variants'>, pass: number): readonly number[] {
+  const out = new Set<number>();
+  for (const v of section.variants) {
+    if (v.pass === pass) v.bars.forEach((patch, i) => patch.out && out.add(v.fromBar + i));
+  }
+  return section.bars.flatMap((_, i) => (out.has(i) ? [] : [i]));
+}
+
+/** Bars as they are played on a pass, from 0, that are not those of the first pass without its own differences. */
+export function differingBars(section: Pick<Section, 'bars' | 'variants'>, pass: number): readonly number[] {
+  const touched = new Set<number>();
+  for (const v of section.variants) {
+    if (v.pass === pass) v.bars.forEach((_, i) => touched.add(v.fromBar + i));
+  }
+  if (touched.size === 0) return [];
+  return writtenBars(section, pass).flatMap((written, i) =>
+    touched.has(written) || written !== i ? [i] : [],
+  );
 }
 
 /** The variant in which this player's cells are written for a pass, or null when they are the section's. */

@@ -36,6 +36,14 @@ export function scaleStepsFrom(pitch: Midi, steps: number, key: Key): Midi {
   return (tonicOf(key) + (octave + turns) * 12 + scale[to - turns * 7]!) as Midi;
 }
 
+/** The pitch at a diatonic interval above or below another one in the key. */
+export function scaleStepsOf(
+  pitch: Midi,
+  { harmony, side, key }: { harmony: Harmony; side: 'above' | 'below'; key: Key },
+): Midi {
+  return scaleStepsFrom(pitch, SCALE_STEPS[harmony] * (side === 'above' ? 1 : -1), key);
+}
+
 /**
  * A second part that follows a line at a diatonic interval in the key, on strings of another instrument, in the same
  * rhythm; slurs stay where the new notes lie on one string. Silences and dead notes stay what they are. Fails when it

@@ -19,5 +19,13 @@ export {
 export { bendWords, formatLine, formatStep, parseLine, parseStep, type LineProblem } from './text';
 export { lineHand, type LineHand, type LineMove } from './hand';
 export { placeMelody } from './place';
-export { HARMONIES, harmonyLine, movedLine, octaveDouble, scaleOf, type Harmony } from './harmony';
+export {
+  HARMONIES,
+  harmonyLine,
+  movedLine,
+  octaveDouble,
+  scaleOf,
+  scaleStepsOf,
+  type Harmony,
+} from './harmony';
 export { bassRoots } from './roots';

@@ -1,7 +1,15 @@
 import { fail, ok, type Result } from '../base/index';
 import { formatFingering, formatGrip, parseFingering, parseGrip } from '../grip/index';
 import type { Fret } from '../instrument/index';
-import { barTicks, formatMeter, type Meter } from '../time/index';
+import {
+  asGroup,
+  barTicks,
+  dividedBy,
+  formatMeter,
+  groupedWords,
+  isUsualStep,
+  type Meter,
+} from '../time/index';
 import {
   deadStrum,
   isDead,
@@ -27,7 +35,8 @@ const NOTE_EXPECTED =
 const MOST_PLACES = 96;
 
 /**
- * Reads one bar of a line, `5@4 h7@4 . 9@3b1 . r`: the words divide the bar evenly, `.` lets the step before go on.
+ * Reads one bar of a line, `5@4 h7@4 . 9@3b1 . r`: the words divide the bar evenly, `.` lets the step before go on,
+ * `{5@4 7@4 5@4}` stand three in the time of two.
  * Fails with every problem. What can be played is another question: see `stepTrouble`.
  */
 export function parseLine(
@@ -35,20 +44,32 @@ export function parseLine(
   options: { meter: Meter; strings: number },
 ): Result<Line, readonly LineProblem[]> {
   const words = [...text.matchAll(/\S+/g)].map((m) => ({ text: m[0], offset: m.index }));
-  const step = barTicks(options.meter) / words.length;
   if (words.length === 0) return fail([{ offset: 0, length: 1, message: `an empty line; ${NOTE_EXPECTED}` }]);
-  if (!Number.isInteger(step) || words.length > MOST_PLACES) {
+  const divided = dividedBy(words, {
+    open: (word) => word.text.startsWith('{'),
+    close: (word) => word.text.endsWith('}'),
+  });
+  const whole = { offset: words[0]!.offset, length: text.trim().length };
+  if (divided === null) {
+    const message =
+      'a group is not closed; expected { before its first note and } behind its last, like {5@4 7@4 5@4}';
+    return fail([{ ...whole, message }]);
+  }
+  const step = barTicks(options.meter) / divided.places;
+  const tickOf = (at: number) => Math.round(at * step * 1e6) / 1e6;
+  if (divided.items.some(({ at }) => !Number.isInteger(tickOf(at))) || words.length > MOST_PLACES) {
     const message = `${words.length} steps do not divide a ${formatMeter(options.meter)} bar evenly; expected 8, 12, 16 or 24 (use . to hold)`;
-    return fail([{ offset: words[0]!.offset, length: text.trim().length, message }]);
+    return fail([{ ...whole, message }]);
   }
   const problems: LineProblem[] = [];
   const line: LineStep[] = [];
-  words.forEach((word, i) => {
-    if (word.text === '.') return;
-    const read = parseStep(word.text, options.strings);
-    if (read.ok) line.push({ ...read.value, at: i * step });
+  for (const { item: word, at } of divided.items) {
+    const note = word.text.replace(/^{/, '').replace(/}$/, '');
+    if (note === '.') continue;
+    const read = parseStep(note, options.strings);
+    if (read.ok) line.push({ ...read.value, at: tickOf(at) });
     else problems.push({ offset: word.offset, length: word.text.length, message: read.error });
-  });
+  }
   return problems.length > 0 ? fail(problems) : ok(line);
 }
 
@@ -58,10 +79,10 @@ export function formatLine(line: Line, options: { meter: Meter; strings: number 
   for (let n = 1; n <= MOST_PLACES; n += 1) {
     const place = bar / n;
     if (!Number.isInteger(place) || line.some((s) => s.at % place !== 0)) continue;
-    return Array.from({ length: n }, (_, i) => {
-      const step = line.find((s) => s.at === i * place);
-      return step ? formatStep(step, options.strings) : '.';
-    }).join(' ');
+    const named = line.map((s) => ({ at: s.at, text: formatStep(s, options.strings) }));
+    const words = Array.from({ length: n }, (_, i) => named.find((s) => s.at === i * place)?.text ?? '.');
+    if (!isUsualStep(place)) return asGroup(words);
+    return (n > 8 ? groupedWords(named, bar, n) : null) ?? words.join(' ');
   }
   throw new RangeError(`No division of a bar of ${bar} ticks reaches every step`);
 }

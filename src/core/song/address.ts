@@ -6,6 +6,8 @@ export interface OnPass {
   readonly section: string;
   readonly pass: number;
   readonly times?: number;
+  /** Place in the form (from 0) of the playing that is looked at: what differs this time alone is changed there. */
+  readonly entry?: number;
 }
 
 /** Where a cell stands: the section, the pass on view (from 1), the bar (from 0), the player, and which in that bar. */

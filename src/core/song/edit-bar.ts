@@ -7,6 +7,7 @@ import {
   openCells,
   ownCells,
   variantAt,
+  writtenBars,
   withLine,
   type Bar,
   type BarPatch,
@@ -29,16 +30,80 @@ import type {
 } from './address';
 import { mapSections, sectionNamed, type Song } from './song';
 
+/** How often the playing is played, and the bar by where it is written: those left out on the pass are counted. */
+function asWritten<A extends OnPass & { readonly bar: number }>(
+  song: Song,
+  where: A,
+): A & { readonly times: number } {
+  const at = withTimes(song, where);
+  const section = sectionNamed(song, at.section);
+  if (!section) return at;
+  const entry = at.entry === undefined ? undefined : song.form[at.entry];
+  const variants = entry?.section === at.section ? entry.variants : undefined;
+  if (!hasOut(section.variants) && !hasOut(variants ?? [])) return at;
+  const played = asPlayed(section, { times: at.times, ...(variants ? { variants } : {}) });
+  return { ...at, bar: writtenBars(played, at.pass)[at.bar] ?? section.bars.length };
+}
+
+function hasOut(variants: readonly { readonly bars: readonly BarPatch[] }[]): boolean {
+  return variants.some((v) => v.bars.some((p) => p.out));
+}
+
+/** Which of a playing's own variants speaks of a bar on a pass (the last that does); null when none. */
+function ownVariant(
+  song: Song,
+  at: OnPass & { readonly times: number; readonly bar: number },
+): number | null {
+  const entry = at.entry === undefined ? undefined : song.form[at.entry];
+  if (entry?.section !== at.section || !entry.variants) return null;
+  const index = entry.variants.findLastIndex((v) => {
+    const isOn = v.pass === 'every' || isOnPass({ ...v, pass: v.pass }, at);
+    const patch = isOn ? v.bars[at.bar - v.fromBar] : undefined;
+    return patch !== undefined && !patch.out;
+  });
+  return index < 0 ? null : index;
+}
+
+/** One bar of a playing's own variant changed. */
+function mapOwn(
+  song: Song,
+  at: OnPass & { readonly bar: number },
+  index: number,
+  change: (patch: BarPatch) => BarPatch,
+): Song {
+  const form = song.form.map((entry, i) => {
+    if (i !== at.entry) return entry;
+    const variants = entry.variants!.map((v, n) =>
+      n === index ? { ...v, bars: v.bars.map((p, b) => (b === at.bar - v.fromBar ? change(p) : p)) } : v,
+    );
+    return { ...entry, variants };
+  });
+  return { ...song, form };
+}
+
 /** The cell at an address, as it is played on that pass; null when there is none. */
 export function cellAt(song: Song, at: CellAddress): Cell | null {
   const section = sectionNamed(song, at.section);
   if (!section) return null;
-  const variant = variantAt(section, withTimes(song, at));
-  const list =
-    variant === null
-      ? section.bars[at.bar]?.cells[at.player]
-      : section.variants[variant]!.bars[at.bar - section.variants[variant]!.fromBar]!.cells![at.player];
-  return list?.[at.index]?.cell ?? null;
+  return listAt(song, section, asWritten(song, at))?.[at.index]?.cell ?? null;
+}
+
+/** The cells of a player in a bar as they are played on a pass. */
+function listAt(
+  song: Song,
+  section: Section,
+  at: CellAddress & { readonly times: number },
+): readonly PlacedCell[] | undefined {
+  const own = ownVariant(song, at);
+  if (own !== null) {
+    const v = song.form[at.entry!]!.variants![own]!;
+    const cells = v.bars[at.bar - v.fromBar]!.cells?.[at.player];
+    if (cells) return cells;
+  }
+  const variant = variantAt(section, at);
+  return variant === null
+    ? section.bars[at.bar]?.cells[at.player]
+    : section.variants[variant]!.bars[at.bar - section.variants[variant]!.fromBar]!.cells![at.player];
 }
 
 /** How often the playing an address speaks of is played. */
@@ -52,8 +117,16 @@ export function setCell(song: Song, { at, cell }: CellChange): Song {
   const where = `cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`;
   if (now === null) throw new RangeError(`No ${where}`);
   if (now.kind !== 'open' && now.step) throw new RangeError(`A line stands in ${where}`);
+  const place = asWritten(song, at);
+  const own = ownVariant(song, place);
+  if (own !== null) {
+    const section = sectionNamed(song, at.section)!;
+    const list = listAt(song, section, place)!;
+    const cells = list.map((c, i) => (i === at.index ? { ...c, cell } : c));
+    return mapOwn(song, place, own, (said) => ({ ...said, cells: { ...said.cells, [at.player]: cells } }));
+  }
   return mapSections(song, (section) =>
-    section.name === at.section ? setInSection(section, withTimes(song, at), cell) : section,
+    section.name === at.section ? setInSection(section, place, cell) : section,
   );
 }
 
@@ -98,7 +171,12 @@ export function setCells(song: Song, changes: readonly CellChange[]): Song {
   for (const change of changes) {
     const { at, cell } = change;
     const section = sectionNamed(song, at.section);
-    if (!section || at.pass > 1 || variantAt(section, withTimes(song, at)) !== null) {
+    if (
+      !section ||
+      at.pass > 1 ||
+      at.entry !== undefined ||
+      variantAt(section, withTimes(song, at)) !== null
+    ) {
       plain.push(change);
       continue;
     }
@@ -320,7 +398,7 @@ function bothSay(said: BarPatch, more: BarPatch): BarPatch {
  * Changes a bar where it is written for that pass: in the last patch that `has` it, else in the section itself. What is not
  * written for a later pass yet is written for it alone, from how the bar is played then (`seed`).
  */
-function mapBar(
+export function mapBar(
   song: Song,
   where: OnPass & { readonly bar: number },
   change: {
@@ -331,9 +409,16 @@ function mapBar(
     what: string;
   },
 ): Song {
-  const at = withTimes(song, where);
+  const at = asWritten(song, where);
   if (!sectionNamed(song, at.section)?.bars[at.bar])
     throw new RangeError(`No ${change.what} of ${at.section}`);
+  const own = ownVariant(song, at);
+  if (own !== null) {
+    const section = sectionNamed(song, at.section)!;
+    return mapOwn(song, at, own, (said) =>
+      change.patch(change.has(said) ? said : bothSay(change.seed(barsWritten(section, at)[at.bar]!), said)),
+    );
+  }
   return mapSections(song, (section) => {
     if (section.name !== at.section) return section;
     const written = section.variants.findLastIndex((v) => {

@@ -1,23 +1,27 @@
 import {
+  cleanRemark,
   ownCells,
   PLAYERS,
   saidSounds,
   type Bar,
+  type BarPatch,
   type Cell,
   type FormEntry,
+  type OwnVariant,
   type Section,
   type Sounds,
   type Variant,
 } from '../form/index';
 import { moveKey } from '../pitch/index';
-import { inPlayedOrder, keyShift, mapSections, sectionNamed, songKey, type Song } from './song';
+import { inPlayedOrder, keyShift, mapSections, sectionKey, sectionNamed, type Song } from './song';
 import { moveSection } from './unfold';
 
-/** Bars of a section from `fromBar` (from 0) on, on one pass. */
+/** Bars of a section from `fromBar` (from 0) on, on one pass; with `entry` (from 0) in that playing alone. */
 export interface VaryChange {
   readonly section: string;
-  readonly pass: number | 'last';
+  readonly pass: OwnVariant['pass'];
   readonly fromBar: number;
+  readonly entry?: number;
 }
 
 /** How an entry of the form is played; null: as usual. */
@@ -27,6 +31,8 @@ export interface PlayingChange {
   readonly feel?: FormEntry['feel'] | null;
   readonly bars?: number | null;
   readonly sounds?: Sounds | null;
+  readonly end?: FormEntry['end'] | null;
+  readonly remark?: string;
 }
 
 /** Gives bars (from 0) of a section an own version on one pass, to begin with the same as before. */
@@ -34,33 +40,71 @@ export function vary(song: Song, edit: VaryChange & { readonly bars: number }): 
   const section = sectionNamed(song, edit.section);
   const bars = section?.bars.slice(edit.fromBar, edit.fromBar + edit.bars) ?? [];
   if (!section || bars.length === 0) throw new RangeError(`No bar ${edit.fromBar + 1} of ${edit.section}`);
-  const variant: Variant = {
-    pass: edit.pass,
-    fromBar: edit.fromBar,
-    bars: bars.map((b) => ({ ...b })),
-  };
-  return mapSections(song, (s) => (s === section ? { ...s, variants: [...s.variants, variant] } : s));
+  return withVariant(
+    song,
+    edit,
+    bars.map((bar) => asPatch(bar)),
+  );
 }
 
-/** Leaves the bars of a section from `fromBar` (from 0) on out on one pass. */
-export function stopShort(song: Song, edit: VaryChange): Song {
+/** What a bar says of who plays what; remarks and what is kept beside it stay the section's. */
+function asPatch({ remarks: _remarks, beside: _beside, ...bar }: Bar): BarPatch {
+  return bar;
+}
+
+/** Leaves bars of a section from `fromBar` (from 0) on out on one pass: `bars` of them, or all that are left. */
+export function leaveOut(song: Song, edit: VaryChange & { readonly bars?: number }): Song {
   const section = sectionNamed(song, edit.section);
-  const count = (section?.bars.length ?? 0) - edit.fromBar;
-  if (!section || count < 1 || edit.fromBar < 1)
+  const left = (section?.bars.length ?? 0) - edit.fromBar;
+  const count = Math.min(left, edit.bars ?? left);
+  if (!section || count < 1 || count >= section.bars.length)
     throw new RangeError(`No bars from ${edit.fromBar + 1} on to leave out of ${edit.section}`);
-  const variant: Variant = {
-    pass: edit.pass,
-    fromBar: edit.fromBar,
-    bars: Array.from({ length: count }, () => ({ out: true }) as const),
-  };
-  return mapSections(song, (s) => (s === section ? { ...s, variants: [...s.variants, variant] } : s));
+  return withVariant(
+    song,
+    edit,
+    Array.from({ length: count }, () => ({ out: true }) as const),
+  );
+}
+
+function withVariant(
+  song: Song,
+  { section: name, pass, fromBar, entry }: VaryChange,
+  bars: readonly BarPatch[],
+): Song {
+  if (entry !== undefined) {
+    const form = song.form.map((e, i) =>
+      i === entry ? { ...e, variants: [...(e.variants ?? []), { pass, fromBar, bars }] } : e,
+    );
+    return { ...song, form };
+  }
+  if (pass === 'every') throw new RangeError('Only one playing can differ on every pass');
+  return mapSections(song, (s) =>
+    s.name === name ? { ...s, variants: [...s.variants, { pass, fromBar, bars }] } : s,
+  );
+}
+
+/** Takes away what differs on a pass, of a section or of one playing of it. */
+export function unvary(song: Song, edit: Omit<VaryChange, 'fromBar'>): Song {
+  const { section: name, pass, entry } = edit;
+  if (entry !== undefined) {
+    const form = song.form.map((e, i): FormEntry => {
+      if (i !== entry) return e;
+      const { variants = [], ...rest } = e;
+      const left = variants.filter((v) => v.pass !== pass);
+      return left.length > 0 ? { ...rest, variants: left } : rest;
+    });
+    return { ...song, form };
+  }
+  return mapSections(song, (s) =>
+    s.name === name ? { ...s, variants: s.variants.filter((v) => v.pass !== pass) } : s,
+  );
 }
 
 export function setPlaying(
   song: Song,
   edit: { readonly entry: number; readonly change: PlayingChange },
 ): Song {
-  const { times, tempo, feel, bars, sounds } = edit.change;
+  const { times, tempo, feel, bars, sounds, end, remark } = edit.change;
   const form = song.form.map((entry, i): FormEntry => {
     if (i !== edit.entry) return entry;
     const next: { -readonly [K in keyof FormEntry]: FormEntry[K] } = { ...entry };
@@ -71,6 +115,11 @@ export function setPlaying(
     else if (feel !== undefined) next.feel = feel;
     if (bars === null) delete next.bars;
     else if (bars !== undefined) next.bars = bars;
+    if (end === null) delete next.end;
+    else if (end !== undefined) next.end = end;
+    const told = remark === undefined ? undefined : cleanRemark(remark);
+    if (told) next.remark = told;
+    else if (told === '') delete next.remark;
     const said = sounds && saidSounds(sounds);
     if (said) next.sounds = said;
     else if (sounds !== undefined) delete next.sounds;
@@ -140,17 +189,33 @@ function heldInto(section: Section, at: number, bar: Bar): Bar {
   return { ...bar, chords, cells };
 }
 
+/** The section with what differs in one playing as its own. */
+function asOwn(section: Section, { variants = [], times }: FormEntry): Section {
+  if (variants.length === 0) return section;
+  const passes = Array.from({ length: times }, (_, i) => i + 1);
+  const own = variants.flatMap((v): Variant[] =>
+    v.pass === 'every' ? passes.map((pass) => ({ ...v, pass })) : [{ ...v, pass: v.pass }],
+  );
+  return { ...section, variants: [...section.variants, ...own] };
+}
+
 /** Gives one playing its own copy of the material, moved into its key, under a new name. */
 export function detach(song: Song, index: number, name: string): Song {
   const entry = song.form[index];
   const section = entry && sectionNamed(song, entry.section);
   if (!entry || !section) throw new RangeError(`No playing ${index + 1} in the form`);
   const shift = keyShift(song, entry);
-  const key = moveKey(songKey(song), shift);
-  const own = { ...(shift === 0 ? section : moveSection(section, { song, shift, key })), name };
+  const key = moveKey(sectionKey(song, section), shift);
+  const own = asOwn(section, entry);
+  const moved = shift === 0 ? own : moveSection(own, { song, shift, key });
+  const written = section.key === undefined ? {} : { key: key.text };
   return {
     ...song,
-    sections: [...song.sections, own],
-    form: song.form.map((e, i) => (i === index ? { ...e, section: name, key: null } : e)),
+    sections: [...song.sections, { ...moved, ...written, name }],
+    form: song.form.map((e, i): FormEntry => {
+      if (i !== index) return e;
+      const { variants: _own, ...rest } = e;
+      return { ...rest, section: name, key: null };
+    }),
   };
 }

@@ -1,7 +1,9 @@
 import { unreachable } from '../base/index';
 import {
+  sayableOwn,
   sayableSection,
   soundNameTrouble,
+  type Like,
   type NamedPlan,
   type NamedSound,
   type PlanName,
@@ -23,10 +25,31 @@ import type {
   VoiceChange,
 } from './address';
 import { setCells, setHits, setLine, setPart, setPush, setUse, setVoice } from './edit-bar';
-import { cut, detach, setPlaying, stopShort, vary, type PlayingChange, type VaryChange } from './edit-form';
+import {
+  cut,
+  detach,
+  leaveOut,
+  setPlaying,
+  unvary,
+  vary,
+  type PlayingChange,
+  type VaryChange,
+} from './edit-form';
+import {
+  setBeside,
+  setChordGuess,
+  setLike,
+  setRemark,
+  swapBeside,
+  type BesideChange,
+  type ChordGuess,
+  type RemarkChange,
+  type SwapChange,
+} from './edit-notes';
 import { cleanReason, cleanTitle } from './names';
+import { withFollowers } from './likes';
 import { reopen } from './reopen';
-import { inPlayedOrder, mapSections, meterOf, type KeptFinding, type Song } from './song';
+import { inPlayedOrder, mapSections, meterOf, sectionNamed, type KeptFinding, type Song } from './song';
 
 /** Everything that can be done to a song, as plain data. */
 export type Edit =
@@ -47,10 +70,28 @@ export type Edit =
   | { readonly kind: 'setSwing'; readonly section: string; readonly swing: Swing | null }
   /** Gives bars (from 0) of a section an own version on one pass, to begin with the same as before. */
   | ({ readonly kind: 'vary'; readonly bars: number } & VaryChange)
-  /** Leaves the last bars of a section out on one pass, from bar `fromBar` (from 0) on. */
-  | ({ readonly kind: 'stopShort' } & VaryChange)
+  /** Leaves bars of a section out on one pass, from bar `fromBar` (from 0) on: `bars` of them, or all that are left. */
+  | ({ readonly kind: 'leaveOut'; readonly bars?: number } & VaryChange)
   /** Takes everything away that differs on a pass. */
-  | { readonly kind: 'unvary'; readonly section: string; readonly pass: number | 'last' }
+  | ({ readonly kind: 'unvary' } & Omit<VaryChange, 'fromBar'>)
+  /** Whose part a player's follows in a section; null lets it go as it is now. */
+  | {
+      readonly kind: 'setLike';
+      readonly section: string;
+      readonly player: Player;
+      readonly like: Like | null;
+    }
+  /** What is told in the song, a section or a bar of it (from 0) on a pass; an empty text takes it away. */
+  | { readonly kind: 'setRemark'; readonly change: RemarkChange }
+  /** Key a section is written in, and how much of its first bar is played; null: the song's, all of it. */
+  | { readonly kind: 'setSectionKey'; readonly section: string; readonly key: string | null }
+  | { readonly kind: 'setPickup'; readonly section: string; readonly ticks: number | null }
+  /** Whether a chord is a guess. */
+  | { readonly kind: 'setChordGuess'; readonly change: ChordGuess }
+  /** What is kept beside a player's bar; none takes it away. */
+  | { readonly kind: 'setBeside'; readonly change: BesideChange }
+  /** The bar of a player in place of what is kept beside it (from 0), which takes its place. */
+  | { readonly kind: 'swapBeside'; readonly change: SwapChange }
   | { readonly kind: 'setPlaying'; readonly entry: number; readonly change: PlayingChange }
   /** The key of an entry and of all after it. */
   | { readonly kind: 'setKeyFrom'; readonly entry: number; readonly key: string | null }
@@ -99,12 +140,26 @@ export type Edit =
  */
 export function applyEdit(song: Song, edit: Edit): Song {
   const next = edited(song, edit);
-  if (next.sections === song.sections && next.meter === song.meter) return next;
+  const isSame = next.sections === song.sections && next.meter === song.meter && next.form === song.form;
+  if (isSame) return next.players === song.players ? next : withFollowers(next);
   const before = new Set(song.sections);
   const sections = next.sections.map((s) =>
     before.has(s) && next.meter === song.meter ? s : sayableSection(s, barTicks(meterOf(next, s))).section,
   );
-  return sections.every((s, i) => s === next.sections[i]) ? next : { ...next, sections };
+  const said = sections.every((s, i) => s === next.sections[i]) ? next : { ...next, sections };
+  return withFollowers(withSayableForm(said));
+}
+
+/** What differs in single playings, in the form chart text has for it. */
+function withSayableForm(song: Song): Song {
+  if (song.form.every((entry) => entry.variants === undefined)) return song;
+  const form = song.form.map((entry) => {
+    const section = entry.variants ? sectionNamed(song, entry.section) : null;
+    if (!section) return entry;
+    const { variants } = sayableOwn(section, entry.variants!, barTicks(meterOf(song, section)));
+    return variants === entry.variants ? entry : { ...entry, variants };
+  });
+  return form.every((e, i) => e === song.form[i]) ? song : { ...song, form };
 }
 
 function edited(song: Song, edit: Edit): Song {
@@ -135,12 +190,32 @@ function edited(song: Song, edit: Edit): Song {
       });
     case 'vary':
       return vary(song, edit);
-    case 'stopShort':
-      return stopShort(song, edit);
+    case 'leaveOut':
+      return leaveOut(song, edit);
     case 'unvary':
-      return mapSections(song, (s) =>
-        s.name === edit.section ? { ...s, variants: s.variants.filter((v) => v.pass !== edit.pass) } : s,
-      );
+      return unvary(song, edit);
+    case 'setLike':
+      return setLike(song, edit);
+    case 'setRemark':
+      return setRemark(song, edit.change);
+    case 'setSectionKey':
+      return mapSections(song, (s) => {
+        if (s.name !== edit.section) return s;
+        const { key: _was, ...rest } = s;
+        return edit.key === null ? rest : { ...rest, key: edit.key };
+      });
+    case 'setPickup':
+      return mapSections(song, (s) => {
+        if (s.name !== edit.section) return s;
+        const { pickup: _was, ...rest } = s;
+        return edit.ticks === null ? rest : { ...rest, pickup: edit.ticks };
+      });
+    case 'setChordGuess':
+      return setChordGuess(song, edit.change);
+    case 'setBeside':
+      return setBeside(song, edit.change);
+    case 'swapBeside':
+      return swapBeside(song, edit.change);
     case 'setPlaying':
       return setPlaying(song, edit);
     case 'setKeyFrom':

@@ -96,10 +96,10 @@ describe('form: endings, shortened returns, own metres and tempos', () => {
     const varied = applyEdit(song, { kind: 'vary', section: 'Turn', pass: 'last', fromBar: 1, bars: 1 });
     expect(varied.sections[1]!.variants).to.have.length(1);
     expect(songOf(writeChart(varied)), 'to text and back').to.deep.equal(varied);
-    const short = applyEdit(song, { kind: 'stopShort', section: 'Turn', pass: 'last', fromBar: 1 });
+    const short = applyEdit(song, { kind: 'leaveOut', section: 'Turn', pass: 'last', fromBar: 1 });
     expect(songLength(short).bars).to.equal(19);
     expect(applyEdit(short, { kind: 'unvary', section: 'Turn', pass: 'last' })).to.deep.equal(song);
-    expect(() => applyEdit(song, { kind: 'stopShort', section: 'Turn', pass: 'last', fromBar: 0 })).to.throw(
+    expect(() => applyEdit(song, { kind: 'leaveOut', section: 'Turn', pass: 'last', fromBar: 0 })).to.throw(
       RangeError,
     );
     expect(() => applyEdit(song, { kind: 'vary', section: 'Turn', pass: 1, fromBar: 9, bars: 1 })).to.throw(

@@ -1,8 +1,17 @@
-import { PLAYERS, regripped, type Cell, type Player } from '../form/index';
+import {
+  PLAYERS,
+  regripped,
+  type Cell,
+  type FormEntry,
+  type OwnVariant,
+  type Player,
+  type Section,
+} from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, sameGrip, slideGrip, type Grip } from '../grip/index';
 import { openStrings, type Instrument } from '../instrument/index';
 import { moveKey, noteName, parseKey, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
 import { movedLine, stepPitches, stepTrouble, type Line } from '../line/index';
+import { withFollowers } from './likes';
 import { keyShift, songKey, type Rig, type Song } from './song';
 import { mapSection, movedSymbol, slidLine } from './unfold';
 
@@ -51,7 +60,11 @@ export function refitSong(song: Song, to: Refit): Refitted {
   const known = new Map<string, Moved>();
   let changed = 0;
 
-  const sections = song.sections.map((section) =>
+  const movedKey = (name: string | undefined) => {
+    const own = name === undefined || shift === 0 ? null : parseKey(name);
+    return own?.ok ? { key: moveKey(own.value, shift).text } : {};
+  };
+  const refitted = (section: Section) =>
     mapSection(section, {
       chord: (symbol) => (shift === 0 ? symbol : movedSymbol(symbol, { shift, key: newKey })),
       cell: (cell, player, { bar, pass }): Cell => {
@@ -90,11 +103,19 @@ export function refitSong(song: Song, to: Refit): Refitted {
         return moved.line;
       },
       strings: (player) => to.players[player].tuning.length,
-    }),
-  );
-  const form = song.form.map((entry) => {
-    const own = entry.key === null ? null : parseKey(entry.key);
-    return own?.ok && shift !== 0 ? { ...entry, key: moveKey(own.value, shift).text } : entry;
+    });
+  const sections = song.sections.map((section) => ({ ...refitted(section), ...movedKey(section.key) }));
+  const form = song.form.map((entry): FormEntry => {
+    const moved = { ...entry, ...movedKey(entry.key ?? undefined) };
+    if (!entry.variants) return moved;
+    // What differs this time alone is made as a section's passes are.
+    const name = entry.section;
+    const variants = entry.variants.map((v): OwnVariant => {
+      const pass = v.pass === 'every' ? 'last' : v.pass;
+      const made = refitted({ name, bars: [], wishes: [], variants: [{ ...v, pass }] });
+      return { ...v, bars: made.variants[0]!.bars };
+    });
+    return { ...moved, variants };
   });
   const voice = song.voice && shift !== 0 ? movedVoice(song.voice, shift, newKey) : song.voice;
   const kept =
@@ -102,7 +123,7 @@ export function refitSong(song: Song, to: Refit): Refitted {
       ? song.kept
       : song.kept.map((k) => ({ ...k, notes: k.notes.map((name) => movedNote(name, shift, newKey)) }));
   return {
-    song: { ...song, key: text, voice, players: to.players, sections, form, kept },
+    song: withFollowers({ ...song, key: text, voice, players: to.players, sections, form, kept }),
     shift,
     changed,
     misfits,
@@ -134,7 +155,7 @@ interface Moved {
 
 /** The key says it; else, when shapes are kept, the first instrument all of whose strings moved alike. */
 function shiftOf(song: Song, to: Refit): number {
-  if (to.key !== null) return keyShift(song, { key: to.key });
+  if (to.key !== null) return keyShift({ key: song.key, sections: [] }, { key: to.key, section: '' });
   if (to.keep === 'pitches') return 0;
   for (const player of PLAYERS) {
     const by = uniformShift(song.players[player], to.players[player]);

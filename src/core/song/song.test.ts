@@ -66,7 +66,7 @@ describe('song', () => {
   });
 
   it('takes the shorter way to another key; relative keys are the same', () => {
-    const shift = (key: string | null) => keyShift(song, { key });
+    const shift = (key: string | null) => keyShift(song, { key, section: 'Verse' });
     expect([null, 'Dm', 'Em', 'Cm', 'F', 'G', 'Abm', 'Am'].map(shift)).to.deep.equal([
       0, 0, 2, -2, 0, 2, 6, -5,
     ]);

@@ -80,11 +80,17 @@ export interface Rig extends Instrument {
   readonly strokes: StrokeWay;
   /** Down-strokes a second this player keeps up. */
   readonly downs: number;
+  /** Told to this player all through the song. */
+  readonly remark?: string;
 }
 
 /** The document. Immutable plain data; edits make a new one. */
 export interface Song {
   readonly title: string;
+  /** Told to everybody. */
+  readonly remark?: string;
+  /** Lines of a comment, told to nobody. */
+  readonly comments?: readonly string[];
   readonly key: string;
   /** Beats per minute: of dotted quarters in 6/8, 9/8 and 12/8, else of quarters. */
   readonly tempo: number;
@@ -197,12 +203,23 @@ export function mapSections(song: Song, change: (section: Section) => Section): 
   return { ...song, sections: song.sections.map(change) };
 }
 
-/** Semitones, −5 … 6, from the song's key to the key of one playing; relative keys count as the same. */
-export function keyShift(song: Pick<Song, 'key'>, entry: Pick<FormEntry, 'key'>): number {
+/** The key a section is written in: its own, else the song's. */
+export function sectionKey(song: Pick<Song, 'key'>, section: Pick<Section, 'key'> | null): Key {
+  return section?.key === undefined ? songKey(song) : songKey({ key: section.key });
+}
+
+/**
+ * Semitones, −5 … 6, from the key a section is written in to the key of one playing; relative keys count as the same.
+ */
+export function keyShift(
+  song: Pick<Song, 'key' | 'sections'>,
+  entry: Pick<FormEntry, 'key' | 'section'>,
+): number {
   if (entry.key === null) return 0;
   const to = parseKey(entry.key);
   if (!to.ok) return 0;
-  const up = pitchClass(relativeMajor(to.value) - relativeMajor(songKey(song))) as number;
+  const from = sectionKey(song, sectionNamed(song, entry.section));
+  const up = pitchClass(relativeMajor(to.value) - relativeMajor(from)) as number;
   return up > 6 ? up - 12 : up;
 }
 
@@ -242,7 +259,7 @@ export function materialOf(song: Song, name: string, playing?: number): Material
   const entry = wanted?.section === name ? wanted : song.form.find((e) => e.section === name);
   const times = entry?.times ?? 1;
   return {
-    section: asPlayed(section, { times, sounds: entry?.sounds }),
+    section: asPlayed(section, { times, sounds: entry?.sounds, variants: entry?.variants }),
     times,
     meter: meterOf(song, section),
     tempo: tempoOf(song, entry, meterOf(song, section)),
@@ -254,11 +271,18 @@ export function entryLength(song: Song, entry: FormEntry): { bars: number; secon
   const section = sectionNamed(song, entry.section);
   if (!section) return { bars: 0, seconds: 0 };
   const played = asPlayed(section, entry);
+  const meter = meterOf(song, section);
+  const ticks = barTicks(meter);
   const differing = differingPasses(played).filter((pass) => pass <= entry.times);
   let bars = (entry.times - differing.length) * played.bars.length;
   for (const pass of differing) bars += barsOnPass(played, pass).length;
-  const meter = meterOf(song, section);
-  return { bars, seconds: ticksToSeconds(bars * barTicks(meter), tempoOf(song, entry, meter)) };
+  const all = bars * ticks - beforePickup(section, ticks);
+  return { bars, seconds: ticksToSeconds(all, tempoOf(song, entry, meter)) };
+}
+
+/** Ticks of the first bar that are not played the first time round, where it is a pick-up. */
+export function beforePickup({ pickup }: Pick<Section, 'pickup'>, barTicks: number): number {
+  return pickup === undefined ? 0 : Math.max(0, barTicks - pickup);
 }
 
 /** Bars and minutes of the whole song, all passes counted. */

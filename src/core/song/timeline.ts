@@ -5,7 +5,7 @@ import type { Midi } from '../pitch/index';
 import { barTicks, delayMs, swungTick, ticksToSeconds } from '../time/index';
 import { momentsOf } from './moments';
 import { rigIn, type SoundPlace } from './rig-in';
-import type { Rig, Song } from './song';
+import { beforePickup, type Rig, type Song } from './song';
 import { strikesOf, strikesString, type Strike } from './strikes';
 import { unfold } from './unfold';
 
@@ -52,7 +52,8 @@ export function timelineFrom(song: Song, from: SongPlace): Timeline {
       const bars = barsOnPass(section, pass);
       const list = momentsOf(section, { pass, meter });
       const isFirst = index === from.playing && pass === from.pass;
-      const begin = isFirst ? (list[from.moment]?.start ?? 0) : 0;
+      const upbeat = pass === 1 ? beforePickup(section, barTicks(meter)) : 0;
+      const begin = Math.max(upbeat, isFirst ? (list[from.moment]?.start ?? 0) : 0);
       const zero = start - seconds(begin);
       list.forEach((m, moment) => {
         if (m.start >= begin)
@@ -60,7 +61,7 @@ export function timelineFrom(song: Song, from: SongPlace): Timeline {
       });
       for (const player of PLAYERS) {
         for (const s of strikesOf(bars, meter)[player]) {
-          if (s.at < begin && (isFirst || s.at >= 0)) continue;
+          if (s.at < begin && (isFirst || s.at >= 0 || upbeat > 0)) continue;
           strokes.push({
             player,
             at: Math.max(0, zero + seconds(s.at)),

@@ -7,6 +7,7 @@ import {
   regripped,
   type Bar,
   type BarPatch,
+  type BesidePart,
   type Cell,
   type FormEntry,
   type PlacedCell,
@@ -19,7 +20,16 @@ import { movedLine, type Line } from '../line/index';
 import { usableFrets, type Fret } from '../instrument/index';
 import type { Meter } from '../time/index';
 import { isNoChord, moveChord, moveKey, parseChord, spell, type Key } from '../pitch/index';
-import { entryLength, keyShift, meterOf, sectionNamed, songKey, tempoOf, type Rig, type Song } from './song';
+import {
+  entryLength,
+  keyShift,
+  meterOf,
+  sectionKey,
+  sectionNamed,
+  tempoOf,
+  type Rig,
+  type Song,
+} from './song';
 
 /** One entry of the form with its material as it sounds there: moved when the key differs, ended as it ends here. */
 export interface Playing {
@@ -29,7 +39,7 @@ export interface Playing {
   readonly section: Section;
   /** The same with all its bars, where this playing is shortened. */
   readonly whole: Section;
-  /** The same without sounds of this playing's own. */
+  /** The same without sounds and differences of this playing's own. */
   readonly written: Section;
   /** Semitones this playing is moved by. */
   readonly shift: number;
@@ -57,7 +67,8 @@ export function unfold(song: Song): readonly Playing[] {
     const section = sectionNamed(song, entry.section);
     if (!section) return;
     const shift = keyShift(song, entry);
-    const key = shift === 0 ? songKey(song) : moveKey(songKey(song), shift);
+    const own = sectionKey(song, section);
+    const key = shift === 0 ? own : moveKey(own, shift);
     const first = !seen.has(entry.section);
     const { bars } = entryLength(song, entry);
     seen.add(entry.section);
@@ -65,12 +76,12 @@ export function unfold(song: Song): readonly Playing[] {
       entry,
       index,
       section: moveSection(asPlayed(section, entry), { song, shift, key }),
-      whole: moveSection(asPlayed(section, { times: entry.times, sounds: entry.sounds }), {
+      whole: moveSection(asPlayed(section, { ...entry, bars: section.bars.length }), {
         song,
         shift,
         key,
       }),
-      written: moveSection(asPlayed(section, withoutSounds(entry)), { song, shift, key }),
+      written: moveSection(asPlayed(section, asWritten(entry)), { song, shift, key }),
       shift,
       key,
       meter: meterOf(song, section),
@@ -86,7 +97,7 @@ export function unfold(song: Song): readonly Playing[] {
   return list;
 }
 
-function withoutSounds({ times, bars }: FormEntry): { readonly times: number; readonly bars?: number } {
+function asWritten({ times, bars }: FormEntry): { readonly times: number; readonly bars?: number } {
   return bars === undefined ? { times } : { times, bars };
 }
 
@@ -133,7 +144,15 @@ export function mapSection(
   const chords = (list: readonly PlacedChord[]) => list.map((c) => ({ ...c, chord: change.chord(c.chord) }));
   type Place = { bar: number; pass: number | 'last' };
   const cells = (list: readonly PlacedCell[], player: Player, place: Place) =>
-    list.map((c): PlacedCell => ({ ...c, cell: change.cell(c.cell, player, place) }));
+    list.map((c): PlacedCell => {
+      const cell = change.cell(c.cell, player, place);
+      const or =
+        c.cell.kind === 'open' ? undefined : c.cell.or?.map((one) => change.cell(one, player, place));
+      const kept = or?.flatMap((one) => (one.kind === 'open' ? [] : [one]));
+      if (cell.kind === 'open') return { ...c, cell };
+      const { or: _were, ...plain } = cell;
+      return { ...c, cell: kept && kept.length > 0 ? { ...plain, or: kept } : plain };
+    });
   const part = (
     from: { cells?: BarPatch['cells']; lines?: BarPatch['lines'] },
     place: Place,
@@ -155,12 +174,28 @@ export function mapSection(
       ...(from.lines ? { lines } : {}),
     };
   };
+  const beside = (from: Pick<BarPatch, 'beside'>, place: Place): Pick<BarPatch, 'beside'> => {
+    if (!from.beside) return {};
+    const moved = PLAYERS.flatMap((player) => {
+      const parts = from.beside![player];
+      const one = ({ cells: own, hits, line }: BesidePart): BesidePart => {
+        const { cells: made, lines } = part(
+          { cells: { [player]: own }, ...(line ? { lines: { [player]: line } } : {}) },
+          place,
+        );
+        return { cells: made?.[player] ?? [], hits, line: lines?.[player] ?? null };
+      };
+      return parts ? [[player, parts.map(one)] as const] : [];
+    });
+    return { beside: Object.fromEntries(moved) };
+  };
   return {
     ...section,
     bars: section.bars.map((b, index) => ({
       ...b,
       chords: chords(b.chords),
       ...(part(b, { bar: index, pass: 1 }) as Pick<Bar, 'cells' | 'lines'>),
+      ...beside(b, { bar: index, pass: 1 }),
     })),
     variants: section.variants.map((v) => ({
       ...v,
@@ -168,6 +203,7 @@ export function mapSection(
         ...p,
         ...(p.chords ? { chords: chords(p.chords) } : {}),
         ...part(p, { bar: v.fromBar + i, pass: v.pass }),
+        ...beside(p, { bar: v.fromBar + i, pass: v.pass }),
       })),
     })),
   };

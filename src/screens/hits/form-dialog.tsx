@@ -169,7 +169,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
           disabled={bar === 0}
           onClick={() =>
             edit(
-              { kind: 'stopShort', section: entry.section, pass: 'last', fromBar: bar },
+              { kind: 'leaveOut', section: entry.section, pass: 'last', fromBar: bar },
               `${entry.section} stops before bar ${bar + 1} the last time`,
             )
           }

@@ -7,7 +7,14 @@ import {
   type Finding,
   type HandsTogether,
 } from '../../core/clash/index';
-import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../../core/form/index';
+import {
+  barsOnPass,
+  differingBars,
+  PLAYERS,
+  type Bar,
+  type Player,
+  type Section,
+} from '../../core/form/index';
 import type { Key } from '../../core/pitch/index';
 import {
   applyEdit,
@@ -89,9 +96,7 @@ function scopeOfSection(
   const { section, entry, meter, tempo, key } = playing;
   const { times } = entry;
   const bars = barsOnPass(section, pass);
-  const differs = section.variants
-    .filter((v) => v.pass === pass)
-    .flatMap((v) => v.bars.map((_, i) => v.fromBar + i));
+  const differs = differingBars(section, pass);
   const findings = playingFindings(song, playing).filter(
     (f) => f.pass === pass || (f.pass === 1 && !differs.includes(f.bar - 1) && f.bar <= bars.length),
   );

@@ -9,7 +9,7 @@ import {
   type Finding,
   type Scene,
 } from '../../core/clash/index';
-import { barsOnPass, differingPasses, type Bar, type Player } from '../../core/form/index';
+import { barsOnPass, differingBars, type Bar, type Player } from '../../core/form/index';
 import { spokenNames, type Midi } from '../../core/pitch/index';
 import {
   applyEdit,
@@ -89,7 +89,7 @@ export function modelOf(song: Song, selection: Selection, findings: readonly Fin
   if (!moment) return null;
   const bars = barsOnPass(section, selection.pass);
   const own = playingFindings(song, playing);
-  const different = differentBars(section, selection.pass);
+  const different = differingBars(section, selection.pass);
   const inSection = own.filter(
     (f) => f.pass === selection.pass || (f.pass === 1 && !different.includes(f.bar - 1)),
   );
@@ -115,7 +115,7 @@ export function modelOf(song: Song, selection: Selection, findings: readonly Fin
     together: togetherName(scene),
     passes: Array.from({ length: playing.entry.times }, (_, i) => ({
       pass: i + 1,
-      differs: i === 0 ? [] : differentBars(section, i + 1).map((b) => b + 1),
+      differs: i === 0 ? [] : differingBars(section, i + 1).map((b) => b + 1),
     })),
     editable: playing.shift === 0,
   };
@@ -217,14 +217,6 @@ export function useCures(findings: readonly Finding[]): ReadonlyMap<string, read
 }
 
 const NONE: ReadonlyMap<string, readonly Cure[]> = new Map();
-
-function differentBars(section: Playing['section'], pass: number): readonly number[] {
-  if (!differingPasses(section).includes(pass)) return [];
-  return section.variants
-    .filter((v) => v.pass === pass)
-    .flatMap((v) => v.bars.map((_, i) => v.fromBar + i))
-    .sort((a, b) => a - b);
-}
 
 function togetherName(scene: Scene): string {
   const pitches = soundingParts(scene).flatMap((part) => part.pitches as Midi[]);

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../../base/index';
 import { MOST_PLACES, type Push } from '../../form/index';
+import { asGroup, dividedBy, groupedWords, isUsualStep } from '../../time/index';
 
 /** A word between bar lines with its column (from 1). */
 export interface Word {
@@ -28,20 +29,42 @@ export function placeWords(
   words: readonly Word[],
   bar: { readonly ticks: number; readonly meter: string },
 ): Result<readonly PlacedWord[]> {
-  const step = bar.ticks / words.length;
-  if (!Number.isInteger(step) || words.length > MOST_PLACES) {
+  const divided = dividedBy(words, {
+    open: ({ text }) => text.startsWith('{'),
+    close: ({ text }) => text.endsWith('}'),
+  });
+  if (divided === null) {
+    return fail(
+      'a group is not closed; expected { before its first word and } behind its last, like {a b c}',
+    );
+  }
+  const step = bar.ticks / divided.places;
+  const isEven = divided.items.every(({ at }) => Number.isInteger(round(at * step)));
+  if (!isEven || words.length > MOST_PLACES) {
     return fail(
       `${words.length} symbols do not divide a ${bar.meter} bar evenly; expected 1, 2, 3, 4, 6 or 8 (use . to hold)`,
     );
   }
   const placed: PlacedWord[] = [];
-  words.forEach((word, i) => {
-    const early = /^<{0,2}/.exec(word.text)![0].length;
-    const text = word.text.slice(early);
-    if (text === '.') return;
-    placed.push({ at: i * step, push: PUSHES[early]!, text, column: word.column + early });
-  });
+  for (const { item: word, at } of divided.items) {
+    const opened = word.text.startsWith('{') ? 1 : 0;
+    const early = /^<{0,2}/.exec(word.text.slice(opened))![0].length;
+    const text = word.text.slice(opened + early).replace(/}$/, '');
+    if (text === '.') continue;
+    placed.push({ at: round(at * step), push: PUSHES[early]!, text, column: word.column + opened + early });
+  }
   return ok(placed);
+}
+
+/** Without what dividing by three leaves. */
+function round(ticks: number): number {
+  const whole = Math.round(ticks);
+  return Math.abs(ticks - whole) < 1e-6 ? whole : ticks;
+}
+
+/** True when a bar comes out in fives, sevens and the like without being written as a group: perhaps a slip. */
+export function isOddDivision(words: readonly Word[], ticks: number): boolean {
+  return !words.some(({ text }) => text.startsWith('{')) && !isUsualStep(ticks / words.length);
 }
 
 /** The fewest words that put every start in its place: what `placeWords` reads back. */
@@ -52,11 +75,10 @@ export function writePlaces(
   for (let n = 1; n <= MOST_PLACES; n += 1) {
     const step = barTicks / n;
     if (!Number.isInteger(step) || starts.some(({ at }) => at % step !== 0)) continue;
-    const words = Array.from({ length: n }, (_, i) => {
-      const here = starts.find(({ at }) => at === i * step);
-      return here ? '<'.repeat(PUSHES.indexOf(here.push)) + here.text : '.';
-    });
-    return words.join(' ');
+    const named = starts.map((s) => ({ at: s.at, text: '<'.repeat(PUSHES.indexOf(s.push)) + s.text }));
+    const words = Array.from({ length: n }, (_, i) => named.find(({ at }) => at === i * step)?.text ?? '.');
+    if (!isUsualStep(step)) return asGroup(words);
+    return (n > 8 ? groupedWords(named, barTicks, n) : null) ?? words.join(' ');
   }
   throw new RangeError(`No division of a bar of ${barTicks} ticks reaches every start`);
 }

@@ -1,0 +1,147 @@
+import {
+  cleanRemark,
+  saidRemarks,
+  type Bar,
+  type Beside,
+  type BesidePart,
+  type Like,
+  type Player,
+  type Remarks,
+  type Section,
+} from '../form/index';
+import type { OnPass } from './address';
+import { mapBar, setPart } from './edit-bar';
+import { likeTrouble } from './likes';
+import { mapSections, sectionNamed, type Song } from './song';
+
+/** What is told, where and to whom: `section` null the whole song, `bar` (from 0) null the whole section. */
+export interface RemarkChange {
+  readonly section: string | null;
+  readonly on: OnPass | null;
+  readonly bar: number | null;
+  readonly who: Player | 'band';
+  readonly text: string;
+}
+
+/** The chord that begins `at` ticks after the bar line of a bar (from 0). */
+export interface ChordGuess extends OnPass {
+  readonly bar: number;
+  readonly at: number;
+  readonly guess: boolean;
+}
+
+export interface BesideChange extends OnPass {
+  readonly bar: number;
+  readonly player: Player;
+  readonly parts: readonly BesidePart[];
+}
+
+/** Which of the parts beside a bar takes its place, from 0. */
+export interface SwapChange extends OnPass {
+  readonly bar: number;
+  readonly player: Player;
+  readonly index: number;
+  /** What stands there now. */
+  readonly now: BesidePart;
+}
+
+export function setLike(
+  song: Song,
+  { section: name, player, like }: { section: string; player: Player; like: Like | null },
+): Song {
+  return mapSections(song, (s) => {
+    if (s.name !== name) return s;
+    const { like: were, ...rest } = s;
+    const { [player]: _was, ...others } = were ?? {};
+    if (like !== null) {
+      const trouble = likeTrouble({ like: others }, player, like);
+      if (trouble) throw new RangeError(trouble);
+    }
+    const next = like === null ? others : { ...others, [player]: like };
+    return Object.keys(next).length > 0 ? { ...rest, like: next } : rest;
+  });
+}
+
+export function setRemark(song: Song, change: RemarkChange): Song {
+  const { section: name, on, bar, who } = change;
+  const text = cleanRemark(change.text);
+  if (name === null) {
+    if (who === 'band') {
+      const { remark: _was, ...rest } = song;
+      return text === '' ? rest : { ...rest, remark: text };
+    }
+    const { remark: _was, ...rig } = song.players[who];
+    const next = text === '' ? rig : { ...rig, remark: text };
+    return { ...song, players: { ...song.players, [who]: next } };
+  }
+  if (bar === null || on === null)
+    return mapSections(song, (s) => (s.name === name ? told(s, who, text) : s));
+  return mapBar(
+    song,
+    { ...on, bar },
+    {
+      has: (patch) => patch.remarks?.[who] !== undefined,
+      patch: (p) => told(p, who, text),
+      bar: (b) => told(b, who, text),
+      seed: () => ({}),
+      what: `bar ${bar + 1}`,
+    },
+  );
+}
+
+function told<T extends { readonly remarks?: Remarks }>(of: T, who: Player | 'band', text: string): T {
+  const { remarks, ...rest } = of;
+  const next = saidRemarks({ ...remarks, [who]: text });
+  return (next ? { ...rest, remarks: next } : rest) as T;
+}
+
+export function setChordGuess(song: Song, change: ChordGuess): Song {
+  const put = (chords: Bar['chords']) =>
+    chords.map((c) => {
+      if (c.at !== change.at) return c;
+      const { guess: _was, ...sure } = c;
+      return change.guess ? { ...sure, guess: true as const } : sure;
+    });
+  return mapBar(song, change, {
+    has: (patch) => patch.chords !== undefined,
+    patch: (p) => ({ ...p, chords: put(p.chords!) }),
+    bar: (b) => ({ ...b, chords: put(b.chords) }),
+    seed: (b) => ({ chords: b.chords }),
+    what: `bar ${change.bar + 1}`,
+  });
+}
+
+export function setBeside(song: Song, change: BesideChange): Song {
+  const { player, parts } = change;
+  const put = <T extends { readonly beside?: Beside }>(of: T): T => {
+    const { beside, ...rest } = of;
+    const { [player]: _were, ...others } = beside ?? {};
+    const next = parts.length > 0 ? { ...others, [player]: parts } : others;
+    return (Object.keys(next).length > 0 ? { ...rest, beside: next } : rest) as T;
+  };
+  return mapBar(song, change, {
+    has: (patch) => patch.beside?.[player] !== undefined,
+    patch: put,
+    bar: put,
+    seed: () => ({}),
+    what: `bar ${change.bar + 1}`,
+  });
+}
+
+export function swapBeside(song: Song, change: SwapChange): Song {
+  const { section: name, bar, index, now } = change;
+  const parts = besideAt(sectionNamed(song, name), change) ?? [];
+  const chosen = parts[index];
+  if (!chosen) throw new RangeError(`Nothing ${index + 1} is kept beside bar ${bar + 1} of ${name}`);
+  const { cells, hits, line } = chosen;
+  const put = setPart(song, { ...change, cells, hits, line });
+  return setBeside(put, { ...change, parts: parts.map((part, i) => (i === index ? now : part)) });
+}
+
+/** What is kept beside a player's bar on a pass: the pass's own, else the section's. */
+function besideAt(section: Section | null, at: SwapChange): readonly BesidePart[] | undefined {
+  const own = section?.variants.findLast(
+    (v) => v.pass === at.pass && v.bars[at.bar - v.fromBar]?.beside?.[at.player] !== undefined,
+  );
+  return own?.bars[at.bar - own.fromBar]?.beside?.[at.player] ?? section?.bars[at.bar]?.beside?.[at.player];
+}

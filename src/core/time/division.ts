@@ -1,0 +1,112 @@
+import { TICKS_PER_QUARTER } from './ticks';
+
+/** Something written in a bar, with how it begins: `at` in places of the bar, which has `places` of them. */
+export interface Divided<T> {
+  readonly items: readonly { readonly item: T; readonly at: number }[];
+  readonly places: number;
+}
+
+/** How many places a group takes: three in the time of two, five to seven in the time of four (the rule of tuplets). */
+function timeOf(count: number): number {
+  let time = 1;
+  while (time * 2 < count) time *= 2;
+  return time;
+}
+
+/**
+ * Words that divide a bar evenly; those between `{` and `}` stand in the time of fewer. `open` and `close` say whether a
+ * word begins or ends such a group. Null where a group is not closed, or holds one or none.
+ */
+export function dividedBy<T>(
+  words: readonly T[],
+  group: { readonly open: (word: T) => boolean; readonly close: (word: T) => boolean },
+): Divided<T> | null {
+  const items: { item: T; at: number }[] = [];
+  let places = 0;
+  for (let i = 0; i < words.length; i += 1) {
+    if (!group.open(words[i]!)) {
+      if (group.close(words[i]!)) return null;
+      items.push({ item: words[i]!, at: places });
+      places += 1;
+      continue;
+    }
+    const end = words.findIndex((word, n) => n >= i && group.close(word));
+    if (end <= i || words.slice(i + 1, end + 1).some(group.open)) return null;
+    const inside = words.slice(i, end + 1);
+    const time = timeOf(inside.length);
+    inside.forEach((item, n) => items.push({ item, at: places + (n * time) / inside.length }));
+    places += time;
+    i = end;
+  }
+  return { items, places };
+}
+
+/** True for a place that is a quarter, an eighth, … a 32nd, one of them in three, or several of them long. */
+export function isUsualStep(ticks: number): boolean {
+  const q = TICKS_PER_QUARTER;
+  if (ticks % (q / 2) === 0 || ticks % (q / 3) === 0) return true;
+  return [4, 6, 8, 12].some((n) => ticks === q / n);
+}
+
+/**
+ * The bar as words, what stands between the starts held by `.`; in the time of fewer where that needs fewer words. Null
+ * where nothing shorter than `most` words reaches every start.
+ */
+export function groupedWords(
+  starts: readonly { readonly at: number; readonly text: string }[],
+  barTicks: number,
+  most: number,
+): string | null {
+  const textAt = (tick: number) => starts.find(({ at }) => Math.abs(at - tick) < 0.01)?.text ?? '.';
+  let best: string | null = null;
+  let fewest = most;
+  for (let places = 2; places < most; places *= 2) {
+    for (const count of [places, (places * 3) / 2]) {
+      if (!Number.isInteger(count) || count >= fewest) continue;
+      const words = inPairs(starts, { barTicks, count, textAt });
+      if (words === null || words.length >= fewest) continue;
+      fewest = words.length;
+      best = words.join(' ');
+    }
+  }
+  return best;
+}
+
+/** Words of a bar of `count` places, each two of them straight or three in their time; null where that does not do. */
+function inPairs(
+  starts: readonly { readonly at: number }[],
+  of: { barTicks: number; count: number; textAt: (tick: number) => string },
+): readonly string[] | null {
+  const { barTicks, count, textAt } = of;
+  const place = barTicks / count;
+  const words: string[] = [];
+  for (let i = 0; i < count; i += 2) {
+    const [from, size] = [i * place, Math.min(2, count - i)];
+    const inside = starts.filter(({ at }) => at >= from && at < from + size * place);
+    if (inside.every(({ at }) => (at - from) % place === 0)) {
+      for (let n = 0; n < size; n += 1) words.push(textAt(from + n * place));
+      continue;
+    }
+    const third = (2 * place) / 3;
+    if (size < 2 || !Number.isInteger(third) || !inside.every(({ at }) => (at - from) % third === 0))
+      return null;
+    const three = [0, 1, 2].map((n) => textAt(from + n * third));
+    words.push(`{${three[0]}`, three[1]!, `${three[2]}}`);
+  }
+  return words;
+}
+
+/** A bar in fives or sevens as one group; of more than seven words as several where that goes. */
+export function asGroup(words: readonly string[]): string {
+  const size = [5, 7].find((n) => words.length % n === 0 && isPower(words.length / n));
+  if (size === undefined) return words.join(' ');
+  const groups = Array.from({ length: words.length / size }, (_, g) => {
+    const inside = words.slice(g * size, (g + 1) * size);
+    return `{${inside.join(' ')}}`;
+  });
+  return groups.join(' ');
+}
+
+function isPower(n: number): boolean {
+  return n > 0 && (n & (n - 1)) === 0;
+}
