@@ -147,7 +147,7 @@ describe('articulations, from the chart to the findings, the tab and the ear', (
       const read = readSong(JSON.parse(JSON.stringify(saveSong(song))));
       expect(read.ok && read.value).to.deep.equal(song);
       const written = writeChart(song);
-      expect(readChart(written)).to.deep.equal({ song, problems: [] });
+      expect(readChart(written)).to.deep.equal({ song, problems: [], questions: [] });
       expect(writeChart(readChart(written).song)).to.equal(written);
     });
   }

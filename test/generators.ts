@@ -9,9 +9,13 @@ import {
   withLine,
   type Bar,
   type BarPatch,
+  type Beside,
   type Cell,
   type ChordMove,
+  type Like,
   type NamedSound,
+  type OwnVariant,
+  type Remarks,
   type PlacedCell,
   type PlacedChord,
   type PlanTune,
@@ -33,7 +37,7 @@ import type { Fret } from '../src/core/instrument/index';
 import { defaultBass, defaultGuitar } from '../src/core/instrument/index';
 import { parseLine, type Line } from '../src/core/line/index';
 import { COMMON_TIME, type Meter } from '../src/core/time/index';
-import { emptySong, USUAL_HANDS, type Song } from '../src/core/song/index';
+import { emptySong, USUAL_HANDS, withFollowers, type Song } from '../src/core/song/index';
 
 /** Every property test uses this seed, so that a failure can be repeated. */
 export const SEED = 20_261_124;
@@ -59,6 +63,8 @@ function fingeredByFret(grip: Grip): Fingering | undefined {
   return frets.length > 0 && frets.length <= 4 && fitsFingering(grip, fingers) ? fingers : undefined;
 }
 
+const REST = { kind: 'rest', locked: false, guess: false } as const;
+
 export const cellOf = (strings: number): fc.Arbitrary<Cell> =>
   fc.oneof(
     fc.constant(OPEN),
@@ -79,10 +85,13 @@ export const cellOf = (strings: number): fc.Arbitrary<Cell> =>
           { from: 'below' },
         ),
       })
-      .map(({ grip, own, move, ...m }) => ({
-        ...gripCell(grip, { ...m, ...(own ? { fingers: fingeredByFret(grip) } : {}) }),
-        ...move,
-      })),
+      .chain(({ grip, own, move, ...m }) =>
+        fc.option(gripOf(strings), { nil: null, freq: 1 }).map((other) => ({
+          ...gripCell(grip, { ...m, ...(own ? { fingers: fingeredByFret(grip) } : {}) }),
+          ...move,
+          ...(other ? { or: [gripCell(other), REST] } : {}),
+        })),
+      ),
   );
 
 /** Starts that divide a 4/4 bar as chart text can say it, the first at the bar line. */
@@ -92,7 +101,14 @@ const starts = fc
   .map((later) => [0, ...later]);
 
 const chords: fc.Arbitrary<readonly PlacedChord[]> = starts.chain((places) =>
-  fc.tuple(...places.map((at) => fc.record({ at: fc.constant(at), push, chord: chordText }))),
+  fc.tuple(
+    ...places.map((at) =>
+      fc.record(
+        { at: fc.constant(at), push, chord: chordText, guess: fc.constant(true as const) },
+        { requiredKeys: ['at', 'push', 'chord'] },
+      ),
+    ),
+  ),
 );
 
 /** Cells as text can hold them: an open cell never reaches over a chord change without another open cell there. */
@@ -156,9 +172,39 @@ const plainBar = chords.chain((list) =>
   }),
 );
 
-export const bar: fc.Arbitrary<Bar> = fc
-  .tuple(plainBar, fc.option(sounds, { nil: null, freq: 1 }))
-  .map(([plain, used]) => (used ? { ...plain, sounds: used } : plain));
+const remarks = fc.constantFrom<Remarks>(
+  { band: 'let ring' },
+  { guitar1: 'watch the drummer', bass: 'near the bridge: 100%' },
+);
+
+/** What is kept beside a bar of guitar 1 or the bass. */
+const besideOf = (list: readonly PlacedChord[]): fc.Arbitrary<Beside> =>
+  fc.record(
+    {
+      guitar1: fc.array(fc.record({ cells: cellsFor(6, list), hits, line: fc.constant(null) }), {
+        minLength: 1,
+        maxLength: 3,
+      }),
+      bass: fc.constant([{ cells: [], hits: 'O-O-O-O-', line: null }]),
+    },
+    { requiredKeys: ['guitar1'] },
+  );
+
+export const bar: fc.Arbitrary<Bar> = plainBar
+  .chain((plain) =>
+    fc.tuple(
+      fc.constant(plain),
+      fc.option(sounds, { nil: null, freq: 1 }),
+      fc.option(remarks, { nil: null, freq: 1 }),
+      fc.option(besideOf(plain.chords), { nil: null, freq: 1 }),
+    ),
+  )
+  .map(([plain, used, told, beside]) => ({
+    ...plain,
+    ...(used ? { sounds: used } : {}),
+    ...(told ? { remarks: told } : {}),
+    ...(beside ? { beside } : {}),
+  }));
 
 /** One bar of a line in 4/4, in chart text. */
 const lineText = (strings: number) =>
@@ -220,6 +266,10 @@ const ownWays = fc.record(
     swing: fc.constantFrom({ percent: 62, unit: 8 } as const, { percent: 67, unit: 16 } as const),
     voice: fc.constant(['G3', 'E5'] as const),
     sounds,
+    key: fc.constantFrom('F#m', 'Eb'),
+    pickup: fc.constantFrom(960, 1440),
+    remarks,
+    comments: fc.constant(['as on the demo', '', 'ask about bar 2']),
     hands: fc.constantFrom<NonNullable<Section['hands']>>(
       { guitar1: { strokes: 'down' } },
       { bass: { with: 'guitar1' }, guitar2: { strokes: 'alternate', with: 'guitar1' } },
@@ -241,6 +291,8 @@ const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
         { nil: undefined },
       ),
       short: fc.boolean(),
+      middle: fc.boolean(),
+      told: fc.option(remarks, { nil: null, freq: 1 }),
       differs: fc.boolean(),
     })
     .map((r): readonly Variant[] => {
@@ -251,13 +303,14 @@ const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
           : {}),
         ...(r.hits === undefined ? {} : { hits: { guitar2: r.hits } }),
         ...(r.sounds === undefined ? {} : { sounds: r.sounds }),
+        ...(r.told ? { remarks: r.told } : {}),
       };
       return [
         ...(r.differs && Object.keys(patch).length > 0
           ? [{ pass: r.pass, fromBar: r.at, bars: [patch] }]
           : []),
         ...(r.short && bars.length > 1
-          ? [{ pass: 3, fromBar: bars.length - 1, bars: [{ out: true as const }] }]
+          ? [{ pass: 3, fromBar: r.middle ? 0 : bars.length - 1, bars: [{ out: true as const }] }]
           : []),
       ];
     });
@@ -333,6 +386,33 @@ export const song: fc.Arbitrary<Song> = fc
         nil: null,
       },
     ),
+    told: fc.record(
+      {
+        remark: fc.constant('everybody in by the count'),
+        comments: fc.constant(['from the last rehearsal']),
+      },
+      { requiredKeys: [] },
+    ),
+    like: fc.option(
+      fc.constantFrom<Like>(
+        { player: 'guitar1', interval: null },
+        { player: 'guitar1', interval: { harmony: 'third', side: 'above' } },
+        { player: 'guitar1', interval: { harmony: 'octave', side: 'below' } },
+      ),
+      { nil: null, freq: 1 },
+    ),
+    then: fc.record(
+      {
+        end: fc.constantFrom('vamp' as const, 'fade' as const, 'cue' as const),
+        remark: fc.constant('drums only'),
+        comments: fc.constant(['the last one']),
+        variants: fc.constantFrom<readonly OwnVariant[]>(
+          [{ pass: 'every', fromBar: 0, bars: [{ hits: { guitar1: 'OOOOOOOO' } }] }],
+          [{ pass: 1, fromBar: 0, bars: [{ voice: '~~~~....', remarks: { band: 'softly' } }] }],
+        ),
+      },
+      { requiredKeys: [] },
+    ),
     title: fc.constantFrom('Paper Kite', 'Low Harbour', 'Third Rail Choir'),
     key: fc.constantFrom('Dm', 'Bb', 'F#m', 'C'),
     tempo: fc.integer({ min: 60, max: 200 }),
@@ -359,32 +439,39 @@ export const song: fc.Arbitrary<Song> = fc
     key2: fc.option(fc.constantFrom('Em', 'C', 'G'), { nil: null }),
     sounds2: fc.option(sounds, { nil: null }),
   })
-  .map((r): Song => ({
-    ...emptySong(r.title),
-    ...(r.plans ? { plans: r.plans } : {}),
-    key: r.key,
-    tempo: r.tempo,
-    voice: r.voice,
-    ...(r.down === undefined ? {} : { down: r.down }),
-    players: {
-      guitar1: { ...defaultGuitar(r.gain), ...USUAL_HANDS, hand: r.hand, delay: r.delay, sounds: SOUNDS },
-      guitar2: { ...defaultGuitar(3), capo: r.capo, ...USUAL_HANDS },
-      bass: { ...defaultBass(), ...USUAL_HANDS, hand: { ...r.hand, thumb: false } },
-    },
-    sections: [{ ...r.first, wishes: r.wishes }, r.second],
-    form: [
-      { section: 'Verse', times: r.times, plan: r.plan, key: null },
-      { section: 'Chorus', times: 1, plan: null, key: null, ...r.playing },
-      ...(r.again
-        ? [
-            {
-              section: 'Verse',
-              times: 1,
-              plan: null,
-              key: r.key2,
-              ...(r.sounds2 ? { sounds: r.sounds2 } : {}),
-            },
-          ]
-        : []),
-    ],
-  }));
+  .map((r): Song =>
+    withFollowers({
+      ...emptySong(r.title),
+      ...r.told,
+      ...(r.plans ? { plans: r.plans } : {}),
+      key: r.key,
+      tempo: r.tempo,
+      voice: r.voice,
+      ...(r.down === undefined ? {} : { down: r.down }),
+      players: {
+        guitar1: { ...defaultGuitar(r.gain), ...USUAL_HANDS, hand: r.hand, delay: r.delay, sounds: SOUNDS },
+        guitar2: { ...defaultGuitar(3), capo: r.capo, ...USUAL_HANDS },
+        bass: { ...defaultBass(), ...USUAL_HANDS, hand: { ...r.hand, thumb: false } },
+      },
+      sections: [
+        { ...r.first, wishes: r.wishes },
+        r.like ? { ...r.second, like: { guitar2: r.like } } : r.second,
+      ],
+      form: [
+        { section: 'Verse', times: r.times, plan: r.plan, key: null },
+        { section: 'Chorus', times: 1, plan: null, key: null, ...r.playing },
+        ...(r.again
+          ? [
+              {
+                section: 'Verse',
+                times: 1,
+                plan: null,
+                key: r.key2,
+                ...(r.sounds2 ? { sounds: r.sounds2 } : {}),
+                ...r.then,
+              },
+            ]
+          : []),
+      ],
+    }),
+  );

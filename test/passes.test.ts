@@ -88,7 +88,7 @@ describe('the second time', () => {
       expect(bars(every, 2)).to.deep.equal(bars(every, 1));
       expect(bars(every, 1)[0]).to.deep.equal(bars(next, 2)[0]);
       const text = writeChart(next);
-      expect(readChart(text)).to.deep.equal({ song: next, problems: [] });
+      expect(readChart(text)).to.deep.equal({ song: next, problems: [], questions: [] });
     });
   }
 

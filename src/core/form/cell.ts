@@ -70,7 +70,7 @@ export const OPEN: Cell = { kind: 'open' };
 export function gripCell(
   grip: Grip,
   marks: { locked?: boolean; guess?: boolean; fingers?: Fingering | undefined } = {},
-): Cell {
+): Cell & { readonly kind: 'grip' } {
   const { locked = false, guess = false, fingers } = marks;
   return { kind: 'grip', grip, locked, guess, ...(fingers ? { fingers } : {}) };
 }

@@ -6,12 +6,14 @@ export { allowedPlaces } from './division';
 export { hitsOf, MUTE_TICKS, parseHits, type Hit } from './pattern';
 export {
   formatPlace,
+  isGuess,
   isShort,
   isStrike,
   onStrings,
   placeOf,
   placesOf,
   soundsOn,
+  sureOf,
   symbolOf,
   withoutStrings,
   withStrings,

@@ -1,4 +1,4 @@
-import { ok, remember, type Result } from '../base/index';
+import { fail, ok, remember, type Result } from '../base/index';
 import { barTicks, TICKS_PER_QUARTER, type Meter } from '../time/index';
 import { placeOf, placesOf, type Direction, type Technique } from './place';
 import { expandHits, type HitsProblem } from './shorthand';
@@ -23,8 +23,10 @@ export interface Hit {
  * on a wrong symbol or number of places.
  */
 export function parseHits(text: string, meter: Meter): Result<string, HitsProblem> {
-  const places = expandHits(text, meter);
-  return places.ok ? ok(places.value.join('')) : places;
+  const lead = /^\s*~?\s*/.exec(text)![0];
+  const places = expandHits(text.slice(lead.length), meter);
+  if (places.ok) return ok((lead.includes('~') ? '~' : '') + places.value.join(''));
+  return fail({ ...places.error, offset: places.error.offset + lead.length });
 }
 
 /**

@@ -48,9 +48,19 @@ const MOST_STRINGS = 6;
 export const HIT_SYMBOLS_EXPECTED =
   'O ringing, M palm-muted, X dead, S slapped, P popped, T tapped, R raked, Z scraped (small letters weak), - still sounding, . silent, 1 to 6 for one string, [321] for some, [6M321] for some muted and some ringing, each stroke with v (down) or ^ (up) after it if you like';
 
+/** True for a pattern that is a guess: `~M--mM-mm`. */
+export function isGuess(pattern: string): boolean {
+  return pattern.startsWith('~');
+}
+
+/** The pattern without the mark of a guess. */
+export function sureOf(pattern: string): string {
+  return isGuess(pattern) ? pattern.slice(1) : pattern;
+}
+
 /** The places of a pattern, one text for each: `O`, `M^`, `[6M321]v`. */
 export function placesOf(pattern: string): readonly string[] {
-  return pattern.match(/(?:\[[^\]]*\]|[^v^])[v^]?/g) ?? [];
+  return sureOf(pattern).match(/(?:\[[^\]]*\]|[^v^])[v^]?/g) ?? [];
 }
 
 /** Reads one place, in its canonical form or any other order; null when it is none. */

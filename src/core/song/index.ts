@@ -61,6 +61,7 @@ export {
 } from './moments';
 export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
 export { bandTuning, meantAsFretted, namedAsFretted, namedAsSounding } from './names-as';
+export { likeTrouble, withFollowers } from './likes';
 export { loudestSounds, loudMaterial } from './loudest';
 export { rigIn, soundNameIn, soundWords, type SoundPlace } from './rig-in';
 export { unfold, type Playing } from './unfold';

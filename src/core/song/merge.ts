@@ -13,6 +13,7 @@ import {
 } from '../form/index';
 import { formatLine } from '../line/index';
 import { sameCause } from './edit';
+import { withFollowers } from './likes';
 import { readSong } from './read-saved';
 import { saveSong } from './saved';
 import { inPlayedOrder, meterOf, sectionsByName, type KeptFinding, type Song } from './song';
@@ -50,7 +51,7 @@ export function mergeSongs(
   choose: (clash: MergeClash) => Side = () => 'mine',
 ): Merged {
   const merge = new Merge(base, sides, choose);
-  const song = merge.song();
+  const song = withFollowers(merge.song());
   if (merge.clashes.length + merge.taken.length === 0 || readSong(saveSong(song)).ok)
     return { song, clashes: merge.clashes, taken: merge.taken };
   const clash: MergeClash = {
@@ -73,6 +74,20 @@ interface Place<T> {
   readonly words: string;
   readonly say: (value: T, side: Song) => string;
 }
+
+/** What a section says of itself besides its bars. */
+const OWN_KEYS = [
+  'meter',
+  'swing',
+  'voice',
+  'hands',
+  'sounds',
+  'key',
+  'pickup',
+  'like',
+  'remarks',
+  'comments',
+] as const satisfies readonly (keyof Section)[];
 
 /** One merging; remembers what was taken and what clashes. */
 class Merge {
@@ -122,6 +137,16 @@ class Merge {
       { base: base.down, mine: mine.down, theirs: theirs.down },
       { id: 'down', words: 'how far the band is tuned down', say: (value) => settingWords(value) },
     );
+    const told = (name: 'remark' | 'comments') =>
+      this.#one<unknown>(
+        { base: base[name], mine: mine[name], theirs: theirs[name] },
+        {
+          id: name,
+          words: name === 'remark' ? 'what is told of the song' : 'the comment',
+          say: settingWords,
+        },
+      );
+    const [remark, comments] = [told('remark'), told('comments')] as [Song['remark'], Song['comments']];
     const plans = this.#set(
       (s) => s.plans ?? [],
       (a, b) => a.name === b.name,
@@ -130,9 +155,11 @@ class Merge {
       (s) => s.versions ?? [],
       (a, b) => a.name === b.name,
     );
-    const { plans: _plans, versions: _versions, down: _down, ...rest } = whole;
+    const { plans: _plans, versions: _versions, down: _down, remark: _r, comments: _c, ...rest } = whole;
     return inPlayedOrder({
       ...rest,
+      ...(remark === undefined ? {} : { remark }),
+      ...(comments === undefined ? {} : { comments }),
       ...(down === undefined ? {} : { down }),
       ...(plans.length > 0 ? { plans } : {}),
       ...(versions.length > 0 ? { versions } : {}),
@@ -220,25 +247,19 @@ class Merge {
       return theirs;
     }
     const { name } = mine;
-    const part = <K extends 'meter' | 'swing' | 'voice' | 'hands' | 'sounds' | 'wishes'>(
-      key: K,
-    ): Section[K] =>
+    const part = <K extends keyof Section>(key: K): Section[K] =>
       this.#one(
         { base: base[key], mine: mine[key], theirs: theirs[key] },
         { id: `${name} ${key}`, words: `${name}, its ${key}`, say: settingWords },
       );
-    const own = {
-      meter: part('meter'),
-      swing: part('swing'),
-      voice: part('voice'),
-      hands: part('hands'),
-      sounds: part('sounds'),
-    };
-    const said = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== undefined));
-    const { meter: _m, swing: _s, voice: _v, hands: _h, sounds: _u, ...rest } = mine;
+    const said: Record<string, unknown> = {};
+    for (const key of OWN_KEYS) {
+      const value = part(key);
+      if (value !== undefined) said[key] = value;
+    }
     return {
-      ...rest,
       ...said,
+      name,
       wishes: part('wishes'),
       bars: this.#bars(three),
       variants: this.#variants(three),

@@ -2,27 +2,37 @@ import { ValidationError } from 'yup';
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
 import {
   cellsWithLine,
+  cleanComments,
+  cleanRemark,
   parseCell,
+  parseLike,
   parseNamedPlan,
+  parseNamedSound,
+  parseSoundUse,
   parseTune,
   parseWish,
   PLAYERS,
-  parseNamedSound,
-  parseSoundUse,
+  saidRemarks,
   saidSounds,
+  sayableOwn,
   sayableSection,
   soundTrouble,
   type Bar,
   type BarPatch,
+  type Beside,
+  type BesidePart,
   type FormEntry,
+  type Like,
   type NamedPlan,
+  type NamedSound,
+  type OwnVariant,
   type PlacedCell,
   type Player,
-  type NamedSound,
+  type Remarks,
   type Section,
+  type SectionHand,
   type Sounds,
   type SoundUse,
-  type SectionHand,
   type Wish,
 } from '../form/index';
 import { HANDS } from '../grip/index';
@@ -40,6 +50,7 @@ import {
   parseSwing,
   type Meter,
 } from '../time/index';
+import { likeTrouble, withFollowers } from './likes';
 import { migrated } from './migrate';
 import { cleanReason, cleanTitle, joinNamed } from './names';
 import { SONG_FORMAT, SONG_VERSION } from './saved';
@@ -161,6 +172,8 @@ interface At {
 class Reading {
   readonly #saved: SavedValues;
   readonly #say: Say;
+  /** The song's own, once it is read. */
+  #meter: Meter = COMMON_TIME;
   readonly #strings: Readonly<Record<Player, number>>;
   readonly #soundNames: Readonly<Record<Player, readonly string[]>>;
 
@@ -184,6 +197,7 @@ class Reading {
   song(): Song {
     const saved = this.#saved;
     const meter = this.#taken('song.meter', parseMeter(saved.meter)) ?? COMMON_TIME;
+    this.#meter = meter;
     const title = cleanTitle(saved.title);
     if (title === '') this.#say('song.title', 'the title is empty; expected the name of the song');
     const sections = this.#sections(meter);
@@ -193,8 +207,11 @@ class Reading {
       const plan = this.#taken(`song.plans[${i}]`, parseNamedPlan(text));
       return plan === null ? [] : [plan];
     });
-    return inPlayedOrder({
+    const remark = cleanRemark(saved.remark ?? '');
+    const read = inPlayedOrder({
       title,
+      ...(remark === '' ? {} : { remark }),
+      ...commentsOf(saved.comments),
       key: this.#key('song.key', saved.key),
       tempo: saved.tempo,
       meter,
@@ -206,6 +223,7 @@ class Reading {
       ...(plans.length > 0 ? { plans } : {}),
       kept: saved.kept.map((k, i) => this.#kept(k, byName, { path: `song.kept[${i}]`, meter })),
     });
+    return withFollowers(read);
   }
 
   #taken<T>(path: string, result: Checked<T>): T | null {
@@ -250,25 +268,17 @@ class Reading {
         voice: b.voice,
         ...(this.#part(b, n, { path: at, meter }) as Pick<Bar, 'cells' | 'lines'>),
         ...this.#sounds(b.sounds, `${at}.sounds`),
+        ...remarksOf(b.remarks),
+        ...this.#beside(b.beside, n, { path: `${at}.beside`, meter }),
       };
     });
     const variants = s.variants.map((v, n) => {
-      const at = `${path}.variants[${n}]`;
-      if (v.fromBar + v.bars.length > s.bars.length)
-        this.#say(at, `reaches past the section's ${s.bars.length} bars`);
-      const patches = v.bars.map((p, k): BarPatch => {
-        const where = `${at}.bars[${k}]`;
-        return {
-          ...(p.chords ? { chords: this.#chords(p.chords, { path: `${where}.chords`, meter }) } : {}),
-          ...this.#part(p, v.fromBar + k, { path: where, meter }),
-          ...(p.hits ? { hits: this.#patterns(p.hits, { path: `${where}.hits`, meter }) } : {}),
-          ...(p.voice === undefined ? {} : { voice: p.voice }),
-          ...this.#sounds(p.sounds, `${where}.sounds`),
-          ...(p.out ? { out: true as const } : {}),
-        };
-      });
-      return { pass: v.pass, fromBar: v.fromBar, bars: patches };
+      const at = { path: `${path}.variants[${n}]`, meter };
+      return { pass: v.pass, fromBar: v.fromBar, bars: this.#patches(v, s.bars.length, at) };
     });
+    const key = s.key === undefined ? null : this.#key(`${path}.key`, s.key);
+    if (s.pickup !== undefined && s.pickup >= barTicks(meter))
+      this.#say(`${path}.pickup`, `a pick-up is shorter than the bar; expected less than ${barTicks(meter)}`);
     const wishes = (s.wishes ?? []).flatMap((text, n): Wish[] => {
       const wish = this.#taken(`${path}.wishes[${n}]`, parseWish(text, this.#strings));
       return wish === null ? [] : [wish];
@@ -279,10 +289,77 @@ class Reading {
       ...(voice ? { voice } : {}),
       ...(hands ? { hands } : {}),
       ...this.#sounds(s.sounds, `${path}.sounds`),
+      ...(key === null ? {} : { key }),
+      ...(s.pickup === undefined ? {} : { pickup: s.pickup }),
+      ...this.#likes(s.like, `${path}.like`),
+      ...remarksOf(s.remarks),
+      ...commentsOf(s.comments),
       bars,
       wishes,
       variants,
     };
+  }
+
+  /** The bars of what differs, from one bar of a section of `count` on. */
+  #patches(
+    v: Pick<SavedSection['variants'][number], 'fromBar' | 'bars'>,
+    count: number,
+    { path, meter }: At,
+  ): readonly BarPatch[] {
+    if (v.fromBar + v.bars.length > count) this.#say(path, `reaches past the section's ${count} bars`);
+    return v.bars.map((p, k): BarPatch => {
+      const where = `${path}.bars[${k}]`;
+      return {
+        ...(p.chords ? { chords: this.#chords(p.chords, { path: `${where}.chords`, meter }) } : {}),
+        ...this.#part(p, v.fromBar + k, { path: where, meter }),
+        ...(p.hits ? { hits: this.#patterns(p.hits, { path: `${where}.hits`, meter }) } : {}),
+        ...(p.voice === undefined ? {} : { voice: p.voice }),
+        ...this.#sounds(p.sounds, `${where}.sounds`),
+        ...remarksOf(p.remarks),
+        ...this.#beside(p.beside, v.fromBar + k, { path: `${where}.beside`, meter }),
+        ...(p.out ? { out: true as const } : {}),
+      };
+    });
+  }
+
+  #likes(
+    from: { [P in Player]?: string | undefined } | undefined,
+    path: string,
+  ): { readonly like?: NonNullable<Section['like']> } {
+    const likes: Partial<Record<Player, Like>> = {};
+    for (const player of PLAYERS) {
+      const text = from?.[player];
+      if (text === undefined) continue;
+      const like = this.#taken(`${path}.${player}`, parseLike(text, player));
+      if (like === null) continue;
+      const trouble = likeTrouble({ like: likes }, player, like);
+      if (trouble !== null) this.#say(`${path}.${player}`, trouble);
+      likes[player] = like;
+    }
+    return Object.keys(likes).length > 0 ? { like: likes } : {};
+  }
+
+  #beside(
+    from: { [P in Player]?: readonly SavedPart[] | undefined } | undefined,
+    bar: number,
+    { path, meter }: At,
+  ): { readonly beside?: Beside } {
+    const beside: Partial<Record<Player, readonly BesidePart[]>> = {};
+    for (const player of PLAYERS) {
+      const parts = (from?.[player] ?? []).map(({ cells, hits, line }, i): BesidePart => {
+        const at = { path: `${path}.${player}[${i}]`, meter };
+        const lines = line === null ? {} : { lines: { [player]: line } };
+        const read = this.#part({ cells: { [player]: cells }, ...lines }, bar, at);
+        const patterns = this.#patterns({ [player]: hits }, { path: `${at.path}.hits`, meter });
+        return {
+          cells: read.cells?.[player] ?? [],
+          hits: patterns[player] ?? null,
+          line: read.lines?.[player] ?? null,
+        };
+      });
+      if (parts.length > 0) beside[player] = parts;
+    }
+    return Object.keys(beside).length > 0 ? { beside } : {};
   }
 
   #hands(from: SavedSection['hands'], path: string): Section['hands'] | null {
@@ -356,10 +433,13 @@ class Reading {
   #chords(list: readonly { at: number; push: number; chord: string }[], { path, meter }: At): Bar['chords'] {
     return list.map((c, i) => {
       this.#inBar(c.at, { path: `${path}[${i}].at`, meter });
-      const isNone = isNoChord(c.chord);
-      if (!isNone) this.#taken(`${path}[${i}].chord`, parseChord(c.chord));
-      const chord = isNone ? 'N.C.' : c.chord.replace(/\s+/g, '');
-      return { at: c.at, push: c.push as PlacedCell['push'], chord };
+      const isGuess = c.chord.length > 1 && c.chord.endsWith('~');
+      const text = isGuess ? c.chord.slice(0, -1) : c.chord;
+      const isNone = isNoChord(text);
+      if (!isNone) this.#taken(`${path}[${i}].chord`, parseChord(text));
+      const chord = isNone ? 'N.C.' : text.replace(/\s+/g, '');
+      const sure = { at: c.at, push: c.push as PlacedCell['push'], chord };
+      return isGuess ? { ...sure, guess: true as const } : sure;
     });
   }
 
@@ -383,7 +463,7 @@ class Reading {
   }
 
   #entry(
-    { tune: tuning, bars, sounds, ...entry }: SavedValues['form'][number],
+    { tune: tuning, bars, sounds, variants, remark, comments, ...entry }: SavedValues['form'][number],
     sections: ReadonlyMap<string, Section>,
     path: string,
   ): FormEntry {
@@ -397,8 +477,19 @@ class Reading {
       this.#say(`${path}.bars`, `${entry.section} has ${count} bars; expected ${count} or fewer`);
     const tune = tuning === undefined ? null : this.#taken(`${path}.tune`, parseTune(tuning));
     const said = saidSounds(this.#sounds(sounds, `${path}.sounds`).sounds ?? {});
+    const meter = section?.meter ?? this.#meter;
+    const own = (variants ?? []).map((v, n): OwnVariant => {
+      const at = { path: `${path}.variants[${n}]`, meter };
+      return { pass: v.pass, fromBar: v.fromBar, bars: this.#patches(v, count, at) };
+    });
+    const differs = section ? sayableOwn(section, own, barTicks(meter)) : { variants: own, problems: [] };
+    for (const p of differs.problems) this.#say(`${path}.${p.path}`, p.message);
+    const told = cleanRemark(remark ?? '');
     return {
       ...entry,
+      ...(differs.variants.length > 0 ? { variants: differs.variants } : {}),
+      ...(told === '' ? {} : { remark: told }),
+      ...commentsOf(comments),
       key: entry.key === null ? null : this.#key(`${path}.key`, entry.key),
       ...(tune ? { tune } : {}),
       ...(bars === undefined || bars >= count ? {} : { bars }),
@@ -451,7 +542,8 @@ class Reading {
           : null;
       if (saved.capo >= saved.frets)
         this.#say(`${path}.capo`, `capo ${saved.capo} leaves no frets; expected fewer than ${saved.frets}`);
-      const { sounds: _texts, ...rest } = saved;
+      const { sounds: _texts, remark: told, ...rest } = saved;
+      const remark = cleanRemark(told ?? '');
       const sounds = (saved.sounds ?? []).flatMap((text, i): NamedSound[] => {
         const sound = this.#taken(`${path}.sounds[${i}]`, parseNamedSound(text));
         return sound === null ? [] : [sound];
@@ -462,6 +554,7 @@ class Reading {
       return {
         ...rest,
         ...(sounds.length > 0 ? { sounds } : {}),
+        ...(remark === '' ? {} : { remark }),
         tuning: tuning ?? saved.tuning,
         hand: saved.hand ?? HANDS.middle,
         delay: this.#taken(`${path}.delay`, parseDelay(saved.delay ?? 'off')),
@@ -475,6 +568,20 @@ class Reading {
       bass: rig('bass'),
     } as unknown as Song['players'];
   }
+}
+
+type SavedPart = NonNullable<NonNullable<SavedSection['bars'][number]['beside']>['guitar1']>[number];
+
+function remarksOf(from: Remarks | { [K in keyof Remarks]?: string | undefined } | undefined): {
+  readonly remarks?: Remarks;
+} {
+  const remarks = saidRemarks((from ?? {}) as Remarks);
+  return remarks ? { remarks } : {};
+}
+
+function commentsOf(from: readonly string[] | undefined): { readonly comments?: readonly string[] } {
+  const comments = cleanComments(from ?? []);
+  return comments.length > 0 ? { comments } : {};
 }
 
 function show(value: unknown): string {

@@ -63,12 +63,38 @@ const lines = object(everyPlayer(() => string().optional()))
 const sounds = object(everyPlayer(() => string().optional()))
   .optional()
   .default(undefined);
+const remarks = object({ band: string().optional(), ...everyPlayer(() => string().optional()) })
+  .noUnknown()
+  .optional()
+  .default(undefined);
+const comments = array().of(string().defined()).optional();
+/** What is kept beside a bar: whole bars of a player. */
+const besidePart = object({
+  cells: array().of(placedCell).required(),
+  hits: string().nullable().defined(),
+  line: string().nullable().defined(),
+}).noUnknown();
+const beside = object(everyPlayer(() => array().of(besidePart).max(3).optional()))
+  .noUnknown()
+  .optional()
+  .default(undefined);
 const range = array().of(string().required()).length(2);
 const passOrLast = mixed<number | 'last'>()
   .test(
     'pass',
     'expected a pass from 1, or "last"',
     (value) => value === 'last' || (typeof value === 'number' && Number.isInteger(value) && value >= 1),
+  )
+  .required();
+
+const passOrEvery = mixed<number | 'last' | 'every'>()
+  .test(
+    'pass',
+    'expected a pass from 1, "last" or "every"',
+    (value) =>
+      value === 'last' ||
+      value === 'every' ||
+      (typeof value === 'number' && Number.isInteger(value) && value >= 1),
   )
   .required();
 
@@ -80,6 +106,8 @@ export const bar = object({
   voice,
   lines,
   sounds,
+  remarks,
+  beside,
 }).noUnknown();
 /**
  * A bar that is plainly right is not walked through rule by rule: thousands of them are read whenever a song is opened.
@@ -100,6 +128,8 @@ const patch = object({
   voice: string().nullable().optional(),
   lines,
   sounds,
+  remarks,
+  beside,
   out: boolean().oneOf([true]).optional(),
 }).noUnknown();
 const spreadMm = number().min(SPREAD_RANGE_MM.min).max(SPREAD_RANGE_MM.max).required();
@@ -129,6 +159,7 @@ const instrument = (kind: Instrument['kind']) =>
       .oneOf([...STROKE_WAYS])
       .optional(),
     downs: number().min(DOWNS_RANGE.min).max(DOWNS_RANGE.max).optional(),
+    remark: string().optional(),
   })
     .noUnknown()
     .required();
@@ -145,8 +176,17 @@ const sectionHand = object({
   .optional()
   .default(undefined);
 
+const variantBars = {
+  fromBar: number().integer().min(0).required(),
+  bars: array().of(patch).required(),
+};
+const variant = object({ pass: passOrLast, ...variantBars }).noUnknown();
+const ownVariant = object({ pass: passOrEvery, ...variantBars }).noUnknown();
+
 const songSchema = object({
   title: string().defined(),
+  remark: string().optional(),
+  comments,
   key: string().required(),
   tempo: number().min(TEMPO_RANGE.min).max(TEMPO_RANGE.max).required(),
   meter: string().required(),
@@ -175,16 +215,16 @@ const songSchema = object({
           .optional()
           .default(undefined),
         sounds,
+        key: string().optional(),
+        pickup: number().integer().min(1).optional(),
+        like: object(everyPlayer(() => string().optional()))
+          .noUnknown()
+          .optional()
+          .default(undefined),
+        remarks,
+        comments,
         bars: array().of(quickBar).required(),
-        variants: array()
-          .of(
-            object({
-              pass: passOrLast,
-              fromBar: number().integer().min(0).required(),
-              bars: array().of(patch).required(),
-            }).noUnknown(),
-          )
-          .required(),
+        variants: array().of(variant).required(),
       }).noUnknown(),
     )
     .required(),
@@ -203,6 +243,10 @@ const songSchema = object({
         feel: string().oneOf(['half', 'double']).optional(),
         bars: number().integer().min(1).optional(),
         sounds,
+        variants: array().of(ownVariant).optional(),
+        end: string().oneOf(['vamp', 'fade', 'cue']).optional(),
+        remark: string().optional(),
+        comments,
       }).noUnknown(),
     )
     .required(),

@@ -1,5 +1,6 @@
 import {
   formatCell,
+  formatLike,
   formatNamedPlan,
   formatNamedSound,
   formatSoundUse,
@@ -8,14 +9,16 @@ import {
   ownCells,
   PLAYERS,
   type BarPatch,
+  type OwnVariant,
   type PlacedCell,
+  type PlacedChord,
   type Player,
   type Sounds,
 } from '../form/index';
-import { formatLine } from '../line/index';
+import { formatLine, type Line } from '../line/index';
 import { formatDelay, formatMeter, formatSwing, type Meter } from '../time/index';
 import type { SavedValues } from './saved-schema';
-import type { Song } from './song';
+import { meterOf, sectionNamed, type Song } from './song';
 
 /** What our song files call themselves, and the version this program writes. */
 export const SONG_FORMAT = 'orchestron-song';
@@ -39,17 +42,43 @@ function savedValues(song: Song): object {
     list.map(({ at, push, cell }) => ({ at, push, cell: formatCell(cell) }));
   const uses = ({ sounds }: { readonly sounds?: Sounds }) =>
     sounds ? { sounds: mapPlayers(sounds, formatSoundUse) } : {};
-  const part = (p: Pick<BarPatch, 'cells' | 'lines' | 'sounds'>, meter: Meter) => ({
+  const chords = (list: readonly PlacedChord[] | undefined) =>
+    list
+      ? {
+          chords: list.map(({ at, push, chord, guess }) => ({ at, push, chord: chord + (guess ? '~' : '') })),
+        }
+      : {};
+  const lineText = (line: Line, player: Player, meter: Meter) =>
+    formatLine(line, { meter, strings: song.players[player].tuning.length });
+  const beside = ({ beside: parts }: BarPatch, meter: Meter) =>
+    parts
+      ? {
+          beside: mapPlayers(parts, (list, player) =>
+            list.map((one) => ({
+              cells: cells(ownCells(one.cells)),
+              hits: one.hits,
+              line: one.line === null ? null : lineText(one.line, player, meter),
+            })),
+          ),
+        }
+      : {};
+  const part = (p: BarPatch, meter: Meter) => ({
+    ...chords(p.chords),
+    ...beside(p, meter),
     ...uses(p),
     // The cells of a line are made from it again; grips beside it stay.
     ...(p.cells ? { cells: mapPlayers(p.cells, (list) => cells(ownCells(list))) } : {}),
     ...(p.lines
       ? {
           lines: mapPlayers(p.lines, (line, player) =>
-            line === null ? null : formatLine(line, { meter, strings: song.players[player].tuning.length }),
+            line === null ? null : lineText(line, player, meter),
           ),
         }
       : {}),
+  });
+  const variant = (v: OwnVariant, meter: Meter) => ({
+    ...v,
+    bars: v.bars.map((p) => ({ ...p, ...part(p, meter) })),
   });
   const { plans, versions, ...rest } = song;
   return {
@@ -60,20 +89,23 @@ function savedValues(song: Song): object {
       delay: rig.delay === null ? null : formatDelay(rig.delay),
       ...(rig.sounds ? { sounds: rig.sounds.map(formatNamedSound) } : {}),
     })),
-    sections: song.sections.map(({ meter, swing, ...section }) => ({
+    sections: song.sections.map(({ meter, swing, like, ...section }) => ({
       ...section,
       ...(meter ? { meter: formatMeter(meter) } : {}),
       ...(swing ? { swing: formatSwing(swing) } : {}),
+      ...(like ? { like: mapPlayers(like, formatLike) } : {}),
       ...uses(section),
       wishes: section.wishes.map(formatWish),
       bars: section.bars.map((b) => ({ ...b, ...part(b, meter ?? song.meter) })),
-      variants: section.variants.map((v) => ({
-        ...v,
-        bars: v.bars.map((p) => ({ ...p, ...part(p, meter ?? song.meter) })),
-      })),
+      variants: section.variants.map((v) => variant(v, meter ?? song.meter)),
     })),
-    form: song.form.map(({ tune, sounds, ...entry }) => ({
+    form: song.form.map(({ tune, sounds, variants, ...entry }) => ({
       ...entry,
+      ...(variants
+        ? {
+            variants: variants.map((v) => variant(v, meterOf(song, sectionNamed(song, entry.section) ?? {}))),
+          }
+        : {}),
       ...(tune ? { tune: formatTune(tune) } : {}),
       ...uses(sounds ? { sounds } : {}),
     })),

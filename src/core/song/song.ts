@@ -1,6 +1,7 @@
 import {
   asPlayed,
   barsOnPass,
+  cleanRemark,
   combinedSounds,
   differingPasses,
   PLAYERS,
@@ -9,7 +10,6 @@ import {
   type NamedSound,
   type Player,
   type Section,
-  type Sounds,
 } from '../form/index';
 import { HANDS, type Hand } from '../grip/index';
 import { DOWNS_A_SECOND, type StrokeWay } from '../hits/index';
@@ -19,6 +19,7 @@ import {
   barTicks,
   COMMON_TIME,
   quartersAMinute,
+  swungTick,
   ticksToSeconds,
   type Delay,
   type Meter,
@@ -179,23 +180,31 @@ export function inPlayedOrder(song: Song): Song {
   return withFirstSounds(ordered);
 }
 
-/** What a section's first playing sounds like is the section's own. */
+/** What a section's first playing sounds like, and what is told of it, is the section's own. */
 function withFirstSounds(song: Song): Song {
-  if (song.form.every((entry) => entry.sounds === undefined)) return song;
+  if (song.form.every((entry) => entry.sounds === undefined && entry.remark === undefined)) return song;
   const seen = new Set<string>();
-  const own = new Map<string, Sounds>();
+  const own = new Map<string, Pick<FormEntry, 'sounds' | 'remark'>>();
   const form = song.form.map((entry): FormEntry => {
     const first = !seen.has(entry.section);
     seen.add(entry.section);
-    if (!first || entry.sounds === undefined) return entry;
-    const { sounds, ...rest } = entry;
-    own.set(entry.section, sounds);
+    if (!first || (entry.sounds === undefined && entry.remark === undefined)) return entry;
+    const { sounds, remark, ...rest } = entry;
+    own.set(entry.section, { ...(sounds ? { sounds } : {}), ...(remark ? { remark } : {}) });
     return rest;
   });
   if (own.size === 0) return song;
   return mapSections({ ...song, form }, (section) => {
-    const sounds = own.get(section.name);
-    return sounds ? { ...section, sounds: combinedSounds(section.sounds, sounds) } : section;
+    const said = own.get(section.name);
+    if (!said) return section;
+    const { sounds, remark } = said;
+    const band = section.remarks?.band;
+    const told = remark && cleanRemark(band === undefined ? remark : `${band}; ${remark}`);
+    return {
+      ...section,
+      ...(sounds ? { sounds: combinedSounds(section.sounds, sounds) } : {}),
+      ...(told ? { remarks: { ...section.remarks, band: told } } : {}),
+    };
   });
 }
 
@@ -276,7 +285,7 @@ export function entryLength(song: Song, entry: FormEntry): { bars: number; secon
   const differing = differingPasses(played).filter((pass) => pass <= entry.times);
   let bars = (entry.times - differing.length) * played.bars.length;
   for (const pass of differing) bars += barsOnPass(played, pass).length;
-  const all = bars * ticks - beforePickup(section, ticks);
+  const all = bars * ticks - swungTick(beforePickup(section, ticks), section.swing ?? null);
   return { bars, seconds: ticksToSeconds(all, tempoOf(song, entry, meter)) };
 }
 

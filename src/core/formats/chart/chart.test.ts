@@ -197,7 +197,7 @@ describe('chart problems', () => {
       ['== Verse ==\nchords | Dm |\nvoice | ~~x. |', '3:11 "x" is no voice mark'],
       ['== Verse ==\nbass | 0xxx |', '2:1 the section Verse has no chords row'],
       ['== Verse ==\nchords | Dm |\nkazoo | 1 |', '3:1 "kazoo" is no row'],
-      ['== Verse ==\nchords | Dm |\n-- pass 2 bar 1 --', '3:1 expected which pass and bars differ'],
+      ['== Verse ==\nchords | Dm |\n-- pass 2 --', '3:1 expected which pass and bars differ'],
       ['== Verse ==\nchords | Dm |\n-- pass 2: bar 4 --\nchords | A |', '3:1 this section has 1 bars'],
       ['== Verse == y2\nchords | Dm |', '1:13 "y2" is not understood'],
       ['== Verse == plan fence\nchords | Dm |', '1:13 "fence" is no plan'],

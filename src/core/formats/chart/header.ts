@@ -1,8 +1,10 @@
-import { problemAt, type Problem } from '../../base/index';
+import { fail, ok, problemAt, type Problem, type Result } from '../../base/index';
 import {
+  formatLike,
   formatSoundUse,
   formatTune,
   formatWish,
+  parseLike,
   parseSoundUse,
   parseTune,
   isPlan,
@@ -26,6 +28,7 @@ import {
   parseMeter,
   parseSwing,
   TEMPO_RANGE,
+  TICKS_PER_QUARTER,
   type Meter,
   type Swing,
 } from '../../time/index';
@@ -39,6 +42,11 @@ export interface Asked {
   readonly voice?: readonly [string, string];
   readonly hands?: Section['hands'];
   readonly sounds?: Section['sounds'];
+  readonly key?: string;
+  readonly pickup?: number;
+  readonly like?: Section['like'];
+  readonly remarks?: Section['remarks'];
+  readonly comments?: readonly string[];
 }
 
 /** What a section has to know of the players: how many strings there are, and the names of their sounds. */
@@ -61,13 +69,14 @@ export interface SectionHeader {
   readonly feel: FormEntry['feel'] | null;
   /** Only the first so many bars. */
   readonly bars: number | null;
+  readonly end: FormEntry['end'] | null;
   readonly asked: Asked;
 }
 
 const HEADER = /^==\s*(.*?)\s*==\s*(.*)$/;
 
 const EXPECTED =
-  'x2, plan low-high, tuned power two, key Em (from here), tempo 96, feel half, bars 1-4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1, guitar1 sound clean, guitar1 gain 3 or a wish like guitar1 frets 5-9';
+  'x2, plan low-high, tuned power two, key Em (from here), tempo 96, feel half, bars 1-4, vamp, fade, on cue, written in F#m, pickup 1/4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1, guitar2 like guitar1 third above, guitar1 sound clean, guitar1 gain 3 or a wish like guitar1 frets 5-9';
 
 /** Reads `== Verse == x2; plan low-high`. Whatever cannot be read is a problem; the rest counts. */
 export function readSectionHeader(
@@ -86,6 +95,7 @@ export function readSectionHeader(
     tempo: null,
     feel: null,
     bars: null,
+    end: null,
     asked: { wishes: [] },
   };
   if (header.name === '*') {
@@ -154,6 +164,21 @@ function setting(part: string, header: SectionHeader, band: Band): SectionHeader
         ? { ...header, bars: Number(range[1]) }
         : `"${value}" are no bars; expected the first ones, like bars 1-4 (cut the section in two to begin later)`;
     }
+    case 'vamp':
+    case 'fade':
+      return value === '' ? { ...header, end: word } : `"${part}" is not understood; expected ${word} alone`;
+    case 'on':
+      return value === 'cue' ? { ...header, end: 'cue' } : `"${part}" is not understood; expected on cue`;
+    case 'written': {
+      const own = /^in\s+(.+)$/.exec(value!);
+      const key = own ? parseKey(own[1]!) : null;
+      if (key === null) return `"${part}" is no key; expected one like written in F#m`;
+      return key.ok ? ask({ key: key.value.text }) : key.error;
+    }
+    case 'pickup': {
+      const pickup = parsePickup(value!);
+      return pickup.ok ? ask({ pickup: pickup.value }) : pickup.error;
+    }
     case 'meter': {
       const meter = parseMeter(value!);
       return meter.ok ? ask({ meter: meter.value }) : meter.error;
@@ -170,6 +195,11 @@ function setting(part: string, header: SectionHeader, band: Band): SectionHeader
     case 'guitar1':
     case 'guitar2':
     case 'bass': {
+      const following = /^like\s+(.*)$/.exec(value!);
+      if (following) {
+        const like = parseLike(following[1]!, word);
+        return like.ok ? ask({ like: { ...header.asked.like, [word]: like.value } }) : like.error;
+      }
       const hand = readHand(word, value!);
       if (typeof hand === 'string') return hand;
       if (hand !== null) {
@@ -186,6 +216,22 @@ function setting(part: string, header: SectionHeader, band: Band): SectionHeader
       return `"${part}" is not understood; expected ${EXPECTED}`;
   }
 }
+
+/** `1/4`, `3/8`: how long a pick-up is, in ticks. */
+export function parsePickup(text: string): Result<number> {
+  const match = /^(\d{1,2})\s*\/\s*(1|2|4|8|16|32)$/.exec(text.trim());
+  const ticks = (Number(match?.[1]) * WHOLE_TICKS) / Number(match?.[2]);
+  return match && ticks > 0
+    ? ok(ticks)
+    : fail(`"${text}" is no pick-up; expected its length, like 1/4 or 3/8`);
+}
+
+export function formatPickup(ticks: number): string {
+  const unit = [4, 8, 16, 32, 1, 2].find((n) => Number.isInteger((ticks * n) / WHOLE_TICKS)) ?? 32;
+  return `${Math.round((ticks * unit) / WHOLE_TICKS)}/${unit}`;
+}
+
+const WHOLE_TICKS = 4 * TICKS_PER_QUARTER;
 
 /** `strokes down` or `with guitar1`; null when it is something else, a message when it is wrong. */
 function readHand(player: Player, text: string): SectionHand | string | null {
@@ -245,6 +291,7 @@ export function writeHeader(
     ...(entry.tempo === undefined ? [] : [`tempo ${entry.tempo}`]),
     ...(entry.feel === undefined ? [] : [`feel ${entry.feel}`]),
     ...(entry.bars === undefined ? [] : [`bars 1-${entry.bars}`]),
+    ...(entry.end === undefined ? [] : [entry.end === 'cue' ? 'on cue' : entry.end]),
     ...PLAYERS.flatMap((player) => writeSound(player, entry.sounds?.[player])),
     ...(section ? sectionSettings(section) : []),
   ];
@@ -252,8 +299,10 @@ export function writeHeader(
 }
 
 function sectionSettings(section: Section): readonly string[] {
-  const { meter, swing, voice, hands, sounds } = section;
+  const { meter, swing, voice, hands, sounds, key, pickup, like } = section;
   return [
+    ...(key === undefined ? [] : [`written in ${key}`]),
+    ...(pickup === undefined ? [] : [`pickup ${formatPickup(pickup)}`]),
     ...(meter ? [`meter ${formatMeter(meter)}`] : []),
     ...(swing ? [`swing ${formatSwing(swing)}`] : []),
     ...(voice ? [`voice ${voice[0]}-${voice[1]}`] : []),
@@ -262,6 +311,7 @@ function sectionSettings(section: Section): readonly string[] {
       return [
         ...(hand?.strokes ? [`${player} strokes ${hand.strokes}`] : []),
         ...(hand?.with ? [`${player} with ${hand.with}`] : []),
+        ...(like?.[player] ? [`${player} like ${formatLike(like[player])}`] : []),
         ...writeSound(player, sounds?.[player]),
       ];
     }),

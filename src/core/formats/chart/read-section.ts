@@ -1,35 +1,43 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
   cellsWithLine,
+  cleanRemark,
   leavesRoom,
   lineCells,
   OPEN,
   openBar,
   openCells,
+  ownCells,
   parseCell,
   PLAYERS,
+  sayableOwn,
   sayableSection,
   type Bar,
   type BarPatch,
+  type Beside,
+  type BesidePart,
+  type OwnVariant,
   type PlacedCell,
   type PlacedChord,
   type Player,
+  type Remarks,
   type Section,
   type SoundUse,
-  type Variant,
 } from '../../form/index';
 import { parseHits } from '../../hits/index';
 import { parseLine, type Line } from '../../line/index';
 import { isNoChord, parseChord } from '../../pitch/index';
-import { barTicks, formatMeter, type Meter } from '../../time/index';
+import { barTicks, beatName, countedBeatTicks, formatMeter, type Meter } from '../../time/index';
 import type { Band } from './header';
 import { readSounds } from './read-sounds';
 import { isRepeat, repeated, type Row, type RowBar } from './rows';
-import { placeWords, wordsOf } from './time-in-bar';
+import { isOddDivision, placeWords, wordsOf, type Word } from './time-in-bar';
 
 /** Rows after one `-- pass N: bar A-B --` line; bars count from 0 here. */
 export interface PassBlock {
-  readonly pass: number | 'last';
+  readonly pass: OwnVariant['pass'];
+  /** It differs in the playing it stands under alone. */
+  readonly own: boolean;
   readonly fromBar: number;
   readonly toBar: number;
   /** These bars are not played on that pass. */
@@ -38,14 +46,36 @@ export interface PassBlock {
   readonly rows: readonly Row[];
 }
 
-export const ROW_LABELS = [
+/** Names of rows as they are written; `or` rows hold what is kept beside a bar, at most so many of them. */
+const OR_LABELS = ['or', 'or 2', 'or 3'] as const;
+const PART_ROWS = ['', ' line', ' hits'] as const;
+
+export const ROW_LABELS: readonly string[] = [
   'chords',
   'voice',
-  ...PLAYERS.flatMap((player) => [player, `${player} line`, `${player} hits`, `${player} sound`]),
-] as const;
+  'remarks',
+  ...PLAYERS.flatMap((player) => [
+    player,
+    `${player} line`,
+    `${player} hits`,
+    `${player} sound`,
+    `${player} remarks`,
+  ]),
+  ...PLAYERS.flatMap((player) => OR_LABELS.flatMap((or) => PART_ROWS.map((row) => `${player} ${or}${row}`))),
+];
 
 interface Context extends Band {
   readonly meter: Meter;
+  /** What may be a slip is asked, and read as it is written. */
+  readonly asks: Problem[];
+}
+
+/** A section as its rows say it, with what differs in its first playing alone. */
+export interface SectionRows {
+  readonly section: Section;
+  readonly own: readonly OwnVariant[];
+  readonly problems: readonly Problem[];
+  readonly asks: readonly Problem[];
 }
 
 /** Builds a section from its rows. Whatever cannot be read is a problem; everything else is kept. */
@@ -53,9 +83,11 @@ export function readSection(
   name: string,
   rows: readonly Row[],
   passes: readonly PassBlock[],
-  context: Context,
-): { readonly section: Section; readonly problems: readonly Problem[] } {
+  ground: Omit<Context, 'asks'>,
+): SectionRows {
   const problems: Problem[] = [];
+  const asks: Problem[] = [];
+  const context = { ...ground, asks };
   const chordsRow = rows.find((row) => row.label === 'chords');
   if (!chordsRow) {
     const first = rows[0]!;
@@ -83,12 +115,72 @@ export function readSection(
     size: `${count} bars, as the chords row`,
   });
   const whole = bars.map((bar, i) => mergeBar(bar, patches[i]!));
-  const variants = passes.flatMap((block) => readPass(block, whole, context, problems));
+  askDisagreeing(rows, whole, context);
+  const blocks = (isOwn: boolean) =>
+    passes
+      .filter((block) => block.own === isOwn)
+      .flatMap((block) => readPass(block, whole, context, problems));
+  const variants = blocks(false).flatMap((v) => (v.pass === 'every' ? [] : [{ ...v, pass: v.pass }]));
   const read = { name, bars: whole, variants, wishes: [] };
-  return { section: sayableSection(read, barTicks(context.meter)).section, problems };
+  const { section } = sayableSection(read, barTicks(context.meter));
+  return {
+    section,
+    own: sayableOwn(section, blocks(true), barTicks(context.meter)).variants,
+    problems,
+    asks,
+  };
 }
 
-function readPass(block: PassBlock, bars: readonly Bar[], context: Context, problems: Problem[]): Variant[] {
+/** What differs when a section that is written above is played again. */
+export function readReturn(
+  section: Section,
+  passes: readonly PassBlock[],
+  ground: Omit<Context, 'asks'>,
+): Omit<SectionRows, 'section'> {
+  const problems: Problem[] = [];
+  const asks: Problem[] = [];
+  const context = { ...ground, asks };
+  const own = passes.flatMap((block) => readPass(block, section.bars, context, problems));
+  return { own: sayableOwn(section, own, barTicks(context.meter)).variants, problems, asks };
+}
+
+/** A row that changes as often in a bar as the chords do, and at other places, by more than a push: asked about. */
+function askDisagreeing(rows: readonly Row[], bars: readonly Bar[], { asks, meter }: Context): void {
+  for (const player of PLAYERS) {
+    const row = rows.find((r) => r.label === player);
+    if (!row) continue;
+    bars.forEach((bar, b) => {
+      const [cells, text] = [ownCells(bar.cells[player]), row.bars[b]];
+      const { chords } = bar;
+      if (!text || chords.length < 2 || cells.length !== chords.length || text.text.trim() === '%') return;
+      const at = chords.findIndex((c, i) => Math.abs(c.at - cells[i]!.at) > MOST_PUSH);
+      if (at < 0) return;
+      const place = (tick: number) => beatName(tick / countedBeatTicks(meter) + 1);
+      const message = `the chords change on beat ${place(chords[at]!.at)}, ${player} on beat ${place(cells[at]!.at)}; is that meant? Count the dots`;
+      const lead = text.text.length - text.text.trimStart().length;
+      asks.push(problemAt(text.line, text.column + lead, text.text.trim().length, message));
+    });
+  }
+}
+
+/** What comes an eighth before a chord may be a push written out. */
+const MOST_PUSH = 480;
+
+/** Bars in fives or sevens are asked about; whoever means them writes a group. */
+function askOdd(bar: RowBar, words: readonly Word[], { asks, meter }: Context): void {
+  if (words.length < 2 || !isOddDivision(words, barTicks(meter))) return;
+  const message = `${words.length} symbols make ${ODD_WORDS[words.length] ?? `groups of ${words.length}`} of this ${formatMeter(meter)} bar; is that meant? If so write {…} around them, else count the dots`;
+  asks.push(problemAt(bar.line, words[0]!.column, bar.text.trim().length, message));
+}
+
+const ODD_WORDS: Readonly<Record<number, string>> = { 5: 'quintuplets', 7: 'septuplets', 10: 'quintuplets' };
+
+function readPass(
+  block: PassBlock,
+  bars: readonly Bar[],
+  context: Context,
+  problems: Problem[],
+): OwnVariant[] {
   if (block.toBar >= bars.length) {
     problems.push(
       problemAt(
@@ -126,10 +218,10 @@ function readPass(block: PassBlock, bars: readonly Bar[], context: Context, prob
   return [{ pass: block.pass, fromBar: block.fromBar, bars: filled }];
 }
 
-/** Only the last bars can be left out: what comes after them would have to close up. */
-function leftOut(block: PassBlock, count: number, problems: Problem[]): Variant[] {
-  if (block.toBar < count - 1 || block.fromBar === 0) {
-    const message = `only the last bars can be left out; expected them to end with bar ${count}, and not all of them`;
+function leftOut(block: PassBlock, count: number, problems: Problem[]): OwnVariant[] {
+  const last = Math.min(block.toBar, count - 1);
+  if (block.fromBar === 0 && last === count - 1) {
+    const message = 'every bar is left out on this pass; expected some that are played';
     problems.push(problemAt(block.line, 1, 2, message));
     return [];
   }
@@ -139,7 +231,7 @@ function leftOut(block: PassBlock, count: number, problems: Problem[]): Variant[
       problemAt(first.line, 1, first.label.length, 'bars that are left out have no rows; expected none here'),
     );
   }
-  const bars = Array.from({ length: count - block.fromBar }, () => ({ out: true }) as const);
+  const bars = Array.from({ length: last - block.fromBar + 1 }, () => ({ out: true }) as const);
   return [{ pass: block.pass, fromBar: block.fromBar, bars }];
 }
 
@@ -163,9 +255,11 @@ function readRows(
     lines?: Partial<Record<Player, Line>>;
     sounds?: Partial<Record<Player, SoundUse>>;
     voice?: string | null;
+    remarks?: Remarks;
+    beside?: Beside;
   }[] = chords.map(() => ({}));
   for (const row of rows) {
-    if (row.label === 'chords') continue;
+    if (row.label === 'chords' || / or( \d)?( line| hits)?$/.test(row.label)) continue;
     if (row.bars.length !== chords.length) problems.push(wrongCount(row, chords.length, size));
     const bars = row.bars.slice(0, chords.length);
     const player = PLAYERS.find((p) => row.label === p || row.label.startsWith(`${p} `));
@@ -180,6 +274,10 @@ function readRows(
       const steps = chords.map((_, i) => stepShares(line?.bars[i]?.text ?? ''));
       readCells(bars, { player, chords, context, problems, before, lined, steps }).forEach((cells, i) => {
         patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
+      });
+    } else if (row.label.endsWith('remarks')) {
+      readRemarks(bars).forEach((text, i) => {
+        if (text !== '') patches[i]!.remarks = { ...patches[i]!.remarks, [player ?? 'band']: text };
       });
     } else if (player && row.label === `${player} sound`) {
       readSounds(bars, { player, context, problems }).forEach((use, i) => {
@@ -196,9 +294,50 @@ function readRows(
       });
     }
   }
+  readBeside(rows, options).forEach((beside, i) => {
+    if (beside) patches[i]!.beside = beside;
+  });
   return patches.map((patch, i): BarPatch =>
     withSteps(patch, { at: options.from + i, rows, i, context, problems }),
   );
+}
+
+/** Bars of remarks; `%` says the one before again. */
+function readRemarks(bars: readonly RowBar[]): readonly string[] {
+  const done: string[] = [];
+  for (const bar of bars) done.push(bar.text.trim() === '%' ? (done.at(-1) ?? '') : cleanRemark(bar.text));
+  return done;
+}
+
+/** What is kept beside the bars: rows like a player's own, each bar of them a part where anything is written. */
+function readBeside(rows: readonly Row[], options: Parameters<typeof readRows>[1]): (Beside | null)[] {
+  const { chords } = options;
+  const beside: (Partial<Record<Player, readonly BesidePart[]>> | null)[] = chords.map(() => null);
+  for (const player of PLAYERS) {
+    for (const or of OR_LABELS) {
+      const own = PART_ROWS.flatMap((kind) => {
+        const row = rows.find((r) => r.label === `${player} ${or}${kind}`);
+        return row ? [{ ...row, label: `${player}${kind}` }] : [];
+      });
+      if (own.length === 0) continue;
+      const patches = readRows(own, { ...options });
+      chords.forEach((_, i) => {
+        const text = (kind: string) =>
+          own.find((r) => r.label === `${player}${kind}`)?.bars[i]?.text.trim() ?? '';
+        if (PART_ROWS.every((kind) => text(kind) === '')) return;
+        const patch = patches[i]!;
+        const line = patch.lines?.[player] ?? null;
+        const isOpen = text('') === '' && line === null;
+        const part: BesidePart = {
+          cells: isOpen ? [] : (patch.cells?.[player] ?? []),
+          hits: patch.hits?.[player] ?? null,
+          line,
+        };
+        beside[i] = { ...beside[i], [player]: [...(beside[i]?.[player] ?? []), part] };
+      });
+    }
+  }
+  return beside;
 }
 
 /**
@@ -265,8 +404,10 @@ function readLines(
       continue;
     }
     const read = parseLine(bar.text, { meter: context.meter, strings: context.strings[player] });
-    if (read.ok) done.push(read.value);
-    else {
+    if (read.ok) {
+      askOdd(bar, words, context);
+      done.push(read.value);
+    } else {
       for (const p of read.error)
         problems.push(problemAt(bar.line, bar.column + p.offset, p.length, p.message));
       done.push(null);
@@ -298,12 +439,16 @@ function readChords(row: Row, context: Context, problems: Problem[], before: str
       bars.push([]);
       continue;
     }
+    askOdd(bar, words, context);
     if (!something && words[0]!.text === '.') problems.push(nothingBefore(bar, words[0]!.column, 'chord'));
     const chords: PlacedChord[] = [];
-    for (const { text, at, push, column } of placed.value) {
+    for (const { text: typed, at, push, column } of placed.value) {
+      const isGuess = typed.length > 1 && typed.endsWith('~');
+      const text = isGuess ? typed.slice(0, -1) : typed;
       const chord = isNoChord(text) ? null : parseChord(text);
       if (chord && !chord.ok) problems.push(problemAt(bar.line, column, text.length, chord.error));
-      else chords.push({ at, push, chord: chord ? text : 'N.C.' });
+      else
+        chords.push({ at, push, chord: chord ? text : 'N.C.', ...(isGuess ? { guess: true as const } : {}) });
     }
     something ||= chords.length > 0;
     bars.push(chords);
@@ -348,6 +493,7 @@ function readCells(
       done.push(open);
       return;
     }
+    askOdd(bar, words, context);
     if (!something && words[0]!.text === '.') problems.push(nothingBefore(bar, words[0]!.column, 'grip'));
     const cells: PlacedCell[] = [];
     placed.value.forEach(({ text, at, push, column }, n) => {
@@ -458,5 +604,7 @@ function mergeBar(bar: Bar, patch: BarPatch): Bar {
     voice: patch.voice ?? bar.voice,
     ...(patch.lines ? { lines: patch.lines } : {}),
     ...(patch.sounds ? { sounds: patch.sounds } : {}),
+    ...(patch.remarks ? { remarks: patch.remarks } : {}),
+    ...(patch.beside ? { beside: patch.beside } : {}),
   };
 }

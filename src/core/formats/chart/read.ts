@@ -1,18 +1,31 @@
 import { problemAt, type Problem } from '../../base/index';
-import { parseNamedPlan, type FormEntry, type Player, type Section } from '../../form/index';
+import {
+  cleanComments,
+  cleanRemark,
+  parseNamedPlan,
+  PLAYERS,
+  saidRemarks,
+  type FormEntry,
+  type OwnVariant,
+  type Player,
+  type Section,
+} from '../../form/index';
 import { parseKey, parseRange } from '../../pitch/index';
 import {
   cleanTitle,
   DOWN_RANGE,
   emptySong,
   inPlayedOrder,
+  likeTrouble,
   meantAsFretted,
+  meterOf,
+  withFollowers,
   type Song,
 } from '../../song/index';
-import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
-import { readSectionHeader, withAsked, type Band } from './header';
+import { barTicks, formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
+import { readSectionHeader, withAsked, type Asked, type Band, type SectionHeader } from './header';
 import { readKeep } from './read-keep';
-import { readSection, ROW_LABELS, type PassBlock } from './read-section';
+import { readReturn, readSection, ROW_LABELS, type PassBlock, type SectionRows } from './read-section';
 import type { Row } from './rows';
 import { parts, readInstrument } from './settings';
 
@@ -20,6 +33,8 @@ import { parts, readInstrument } from './settings';
 export interface ChartRead {
   readonly song: Song;
   readonly problems: readonly Problem[];
+  /** What is read as it is written and may be a slip; nothing is lost by leaving it so. */
+  readonly questions: readonly Problem[];
 }
 
 /** Reads chart text. Wrong lines are reported with line and column; everything else is kept. */
@@ -32,135 +47,365 @@ export function readChart(text: string): ChartRead {
  * and unchanged sections stay the same objects.
  */
 export function createChartReader(): (text: string) => ChartRead {
-  let known: ReadonlyMap<string, { section: Section; problems: readonly Problem[] }> = new Map();
+  let known: ReadonlyMap<string, BlockRead> = new Map();
   return (text) => {
-    const next = new Map<string, { section: Section; problems: readonly Problem[] }>();
-    const read = readWith(text, (block, context, work) => {
-      const key = `${context}\n${block.lines.join('\n')}`;
-      const hit = next.get(key) ?? known.get(key) ?? work();
-      next.set(key, hit);
-      return hit;
+    const next = new Map<string, BlockRead>();
+    const read = readWith(text, ({ lines, base }, context, work) => {
+      const key = `${base ? 'again ' : ''}${context}\n${lines.join('\n')}`;
+      const hit = next.get(key) ?? known.get(key);
+      const made = hit && hit.base === base ? hit : work();
+      next.set(key, made);
+      return made;
     });
     known = next;
     return read;
   };
 }
 
-type SectionRead = { section: Section; problems: readonly Problem[] };
-type Memo = (block: Block, context: string, work: () => SectionRead) => SectionRead;
+/** What the rows under one header say; `base`: the section that is played again, null where it is written. */
+interface BlockRead extends SectionRows {
+  readonly base: Section | null;
+  readonly passes: readonly Pick<PassBlock, 'pass' | 'line' | 'own'>[];
+}
+type Memo = (
+  block: { readonly lines: readonly string[]; readonly base: Section | null },
+  context: string,
+  work: () => BlockRead,
+) => BlockRead;
 
-/** Consecutive lines under one section header. */
+/** Lines under one section header, from the one after it on; comments and remarks are taken out of them. */
 interface Block {
   readonly header: { readonly text: string; readonly line: number };
+  readonly above: readonly string[];
   readonly lines: string[];
   readonly firstLine: number;
+  readonly comments: string[];
+  readonly told: { readonly who: Player | 'band'; readonly text: string; readonly line: number }[];
 }
 
-function readWith(text: string, memo: Memo): ChartRead {
-  const problems: Problem[] = [];
-  let song = emptySong('Untitled');
+const REMARK = /^(?:(guitar1|guitar2|bass)\s+)?remark\s*:(.*)$/;
+
+/** The text as blocks under section headers, with what stands before them. */
+function blocksOf(text: string): {
+  readonly head: readonly { raw: string; line: number }[];
+  readonly comments: readonly string[];
+  readonly blocks: readonly Block[];
+  readonly kept: readonly { text: string; line: number }[];
+} {
+  const head: { raw: string; line: number }[] = [];
+  const comments: string[] = [];
   const blocks: Block[] = [];
   const kept: { text: string; line: number }[] = [];
-  let isDownSaid = false;
+  // Comments right above a header are of what follows, others of what they stand in.
+  let pending: string[] = [];
+  const settle = () => {
+    (blocks.at(-1)?.comments ?? comments).push(...pending);
+    pending = [];
+  };
   text.split(/\r\n|\n|\r/).forEach((raw, i) => {
     const line = i + 1;
     const trimmed = raw.trim();
+    const remark = blocks.length > 0 ? REMARK.exec(trimmed) : null;
+    if (trimmed.startsWith('#')) {
+      pending.push(trimmed.replace(/^#+\s?/, ''));
+      blocks.at(-1)?.lines.push('');
+      return;
+    }
+    if (trimmed.startsWith('==')) {
+      blocks.push({
+        header: { text: raw, line },
+        above: pending,
+        lines: [],
+        firstLine: line + 1,
+        comments: [],
+        told: [],
+      });
+      pending = [];
+      return;
+    }
+    settle();
     if (/^keep\s*:/.test(trimmed)) {
       kept.push({ text: raw, line });
       blocks.at(-1)?.lines.push('');
-    } else if (trimmed.startsWith('=='))
-      blocks.push({ header: { text: raw, line }, lines: [], firstLine: line + 1 });
-    else if (blocks.length > 0) blocks.at(-1)!.lines.push(raw);
-    else if (trimmed !== '') {
-      isDownSaid ||= /^down\s*:/.test(trimmed);
-      song = readHeaderLine(song, raw, line, problems);
-    }
+    } else if (remark) {
+      const who = (remark[1] as Player | undefined) ?? 'band';
+      blocks.at(-1)!.told.push({ who, text: remark[2]!.trim(), line });
+      blocks.at(-1)!.lines.push('');
+    } else if (blocks.length > 0) blocks.at(-1)!.lines.push(raw);
+    else if (trimmed !== '') head.push({ raw, line });
   });
+  settle();
+  return { head, comments: cleanComments(comments), blocks, kept };
+}
 
-  const band = bandOf(song);
-  const context = `${formatMeter(song.meter)} ${JSON.stringify(band)}`;
-  const sections = new Map<string, Section>();
-  const form: FormEntry[] = [];
+function readWith(text: string, memo: Memo): ChartRead {
+  const { head, comments, blocks, kept } = blocksOf(text);
+  const reading = new ChartReading(memo);
+  for (const { raw, line } of head) reading.headLine(raw, line);
+  if (comments.length > 0) reading.song = { ...reading.song, comments };
+  for (const block of blocks) reading.block(block);
+  return reading.finished(
+    head.some(({ raw }) => /^\s*down\s*:/.test(raw)),
+    kept,
+  );
+}
+
+/** One text being read, block by block. */
+class ChartReading {
+  song: Song = emptySong('Untitled');
+  readonly #memo: Memo;
+  readonly #problems: Problem[] = [];
+  readonly #questions: Problem[] = [];
+  readonly #sections = new Map<string, Section>();
+  readonly #form: FormEntry[] = [];
+  readonly #passes: { section: string; entry: number | null; pass: number; line: number }[] = [];
+  readonly #nextFree = new Map<string, number>();
   /** What `key Em from here` has set for all that follows. */
-  let keyOn: string | null = null;
-  const nextFree = new Map<string, number>();
-  for (const block of blocks) {
-    const header = readSectionHeader(block.header, problems, band);
-    const hasRows = block.lines.some((l) => l.trim() !== '');
-    if (header.keyOn !== null) keyOn = header.keyOn;
-    let name = header.name;
+  #keyOn: string | null = null;
+  #ground: { readonly band: Band; readonly context: string } | null = null;
+
+  constructor(memo: Memo) {
+    this.#memo = memo;
+  }
+
+  headLine(raw: string, line: number): void {
+    this.song = readHeaderLine(this.song, raw, line, this.#problems);
+  }
+
+  block(block: Block): void {
+    this.#ground ??= groundOf(this.song);
+    const { band } = this.#ground;
+    const header = readSectionHeader(block.header, this.#problems, band);
+    if (header.keyOn !== null) this.#keyOn = header.keyOn;
+    const content = block.lines.filter((l) => l.trim() !== '');
+    const known = this.#known(header.name, block, content.length > 0);
+    const isReturn = known !== null && (content.length === 0 || content[0]!.trim().startsWith('--'));
+    const read = isReturn
+      ? content.length === 0
+        ? null
+        : this.#returned(block, known)
+      : this.#written(block, header, content.length > 0);
+    if (!isReturn && read === null) return;
+    const written = isReturn ? this.#sections.get(known)! : read!.section;
+    if (written.bars.length === 0) return;
+    if (!isReturn) this.#sections.set(written.name, written);
+    this.#play(block, header, { name: written.name, isReturn, own: read?.own ?? [] });
+    for (const { pass, line, own } of read?.passes ?? []) {
+      if (typeof pass !== 'number') continue;
+      const entry = own || isReturn ? this.#form.length - 1 : null;
+      this.#passes.push({ section: written.name, entry, pass, line: line + block.firstLine - 1 });
+    }
+  }
+
+  /** The section a header means, or null where it is a new one; a name that differs by a letter or capital is asked about. */
+  #known(name: string, { header }: Block, hasRows: boolean): string | null {
+    if (this.#sections.has(name)) return name;
+    const near = [...this.#sections.keys()].find((other) => isNearName(other, name));
+    if (near === undefined) return null;
+    const isCase = near.toLowerCase() === name.toLowerCase();
+    const at = problemAt(header.line, 1, header.text.trim().length, '');
+    if (!hasRows && isCase) {
+      const message = `read as ${near}, which is written above; expected its name the same way`;
+      this.#questions.push({ ...at, message });
+      return near;
+    }
+    if (!hasRows) return null;
+    const message = `${name} and ${near} are two sections; if they are the same, write its name the same way`;
+    this.#questions.push({ ...at, message });
+    return null;
+  }
+
+  /** Differences under a header of a section that is written above. */
+  #returned(block: Block, name: string): BlockRead {
+    const base = this.#sections.get(name)!;
+    const { band, context } = this.#ground!;
+    const meter = meterOf(this.song, base);
+    const read = this.#memo({ lines: block.lines, base }, `${context} ${formatMeter(meter)} ${name}`, () => {
+      const { passes, problems } = readRows(block.lines, true);
+      const inside = readReturn(base, passes, { meter, ...band });
+      return { section: base, base, ...inside, passes, problems: [...problems, ...inside.problems] };
+    });
+    this.#say(read, block);
+    return read;
+  }
+
+  /** A section with rows of its own; null where there are none. */
+  #written(block: Block, header: SectionHeader, hasRows: boolean): BlockRead | null {
+    const { line, text } = block.header;
+    let { name } = header;
     if (!hasRows) {
-      if (!sections.has(name)) {
-        problems.push(
-          problemAt(
-            block.header.line,
-            1,
-            block.header.text.length,
-            `the section ${name} has no rows and was not written before; expected a chords row under it`,
-          ),
-        );
-        continue;
-      }
-    } else {
-      if (sections.has(name)) {
-        name = freshName(name, sections, nextFree);
-        problems.push(
-          problemAt(
-            block.header.line,
-            1,
-            block.header.text.length,
-            `there is already a section ${header.name}; expected another name here, like ${name}, or no rows to play it again`,
-          ),
-        );
-      }
-      const meter = header.asked.meter ?? song.meter;
-      const read = memo(block, `${context} ${formatMeter(meter)} ${name}`, () => {
-        const { rows, passes, problems: layout } = readRows(block.lines);
-        if (rows.length === 0)
-          return { section: { name, bars: [], variants: [], wishes: [] }, problems: layout };
+      const near = [...this.#sections.keys()].find((other) => isNearName(other, name));
+      const meant = near === undefined ? '' : `; did you mean ${near}?`;
+      const message = `the section ${name} has no rows and was not written before; expected a chords row under it${meant}`;
+      this.#problems.push(problemAt(line, 1, text.length, message));
+      return null;
+    }
+    if (this.#sections.has(name)) {
+      name = freshName(name, this.#sections, this.#nextFree);
+      const message = `there is already a section ${header.name}; expected another name here, like ${name}, no rows to play it again, or -- bar 8 -- rows for what differs then`;
+      this.#problems.push(problemAt(line, 1, text.length, message));
+    }
+    const { band, context } = this.#ground!;
+    const meter = header.asked.meter ?? this.song.meter;
+    const read = this.#memo(
+      { lines: block.lines, base: null },
+      `${context} ${formatMeter(meter)} ${name}`,
+      () => {
+        const { rows, passes, problems } = readRows(block.lines, false);
+        const empty = { section: { name, bars: [], variants: [], wishes: [] }, own: [], asks: [] };
+        if (rows.length === 0) return { ...empty, base: null, passes: [], problems };
         const inside = readSection(name, rows, passes, { meter, ...band });
-        return { section: inside.section, problems: [...layout, ...inside.problems] };
-      });
-      for (const p of read.problems) problems.push({ ...p, line: p.line + block.firstLine - 1 });
-      if (read.section.bars.length === 0) continue;
-      sections.set(name, read.section);
+        return { ...inside, base: null, passes, problems: [...problems, ...inside.problems] };
+      },
+    );
+    this.#say(read, block);
+    for (const player of PLAYERS) {
+      if (!header.asked.like?.[player]) continue;
+      const row = block.lines.findIndex((l) => new RegExp(`^\\s*${player}( line| hits)?\\s*\\|`).test(l));
+      if (row < 0) continue;
+      const message = `${player} plays like ${header.asked.like[player].player} here; expected no rows of ${player}`;
+      this.#problems.push(problemAt(block.firstLine + row, 1, player.length, message));
     }
-    const known = sections.get(name)!;
-    const { times, plan, tune, tempo, feel, bars } = header;
-    const key = header.key ?? keyOn;
-    if (bars !== null && bars > known.bars.length) {
-      const message = `${name} has ${known.bars.length} bars; expected bars 1-${known.bars.length} or fewer`;
-      problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
-    }
+    return read;
+  }
+
+  #say(read: BlockRead, { firstLine }: Block): void {
+    for (const p of read.problems) this.#problems.push({ ...p, line: p.line + firstLine - 1 });
+    for (const p of read.asks) this.#questions.push({ ...p, line: p.line + firstLine - 1 });
+  }
+
+  /** The entry of the form a header stands for, and what it asks of the section whenever it is played. */
+  #play(
+    block: Block,
+    header: SectionHeader,
+    of: { name: string; isReturn: boolean; own: readonly OwnVariant[] },
+  ): void {
+    const { name, isReturn, own } = of;
+    const section = this.#sections.get(name)!;
+    const { line, text } = block.header;
+    const wrong = (message: string) => this.#problems.push(problemAt(line, 1, text.length, message));
+    const { times, plan, tune, tempo, feel, bars, end } = header;
+    if (bars !== null && bars > section.bars.length)
+      wrong(`${name} has ${section.bars.length} bars; expected bars 1-${section.bars.length} or fewer`);
     // Where it was played before, another sound is this time's.
     const { sounds } = header.asked;
-    const own = !hasRows && form.some((entry) => entry.section === name) ? sounds : undefined;
+    const played = isReturn && this.#form.some((entry) => entry.section === name);
+    const use = played ? sounds : undefined;
+    const band = block.told.filter((t) => t.who === 'band').map((t) => t.text);
+    const remark = isReturn ? cleanRemark(band.join('; ')) : '';
+    const above = cleanComments(block.above);
     if (times > 0)
-      form.push({
+      this.#form.push({
         section: name,
         times,
         plan,
         ...(tune === null ? {} : { tune }),
-        key,
+        key: header.key ?? this.#keyOn,
         ...(tempo === null ? {} : { tempo }),
         ...(feel === null ? {} : { feel }),
-        ...(bars === null || bars >= known.bars.length ? {} : { bars }),
-        ...(own === undefined ? {} : { sounds: own }),
+        ...(bars === null || bars >= section.bars.length ? {} : { bars }),
+        ...(use === undefined ? {} : { sounds: use }),
+        ...(own.length === 0 ? {} : { variants: own }),
+        ...(end === null ? {} : { end }),
+        ...(remark === '' ? {} : { remark }),
+        ...(above.length === 0 ? {} : { comments: above }),
       });
-    if (!hasRows && header.asked.meter) {
-      const message = `the bars of ${name} are written above; expected its meter there`;
-      problems.push(problemAt(block.header.line, 1, block.header.text.length, message));
+    else if (own.length > 0) wrong(`${name} is not played here (x0); expected no -- this time -- rows`);
+    if (isReturn && header.asked.meter)
+      wrong(`the bars of ${name} are written above; expected its meter there`);
+    const { pickup } = header.asked;
+    const length = barTicks(header.asked.meter ?? meterOf(this.song, section));
+    if (pickup !== undefined && pickup >= length)
+      wrong(
+        `a pick-up is shorter than the bar; expected less than ${formatMeter(meterOf(this.song, section))}`,
+      );
+    for (const [player, like] of Object.entries(header.asked.like ?? {})) {
+      const { [player as Player]: _own, ...others } = { ...section.like, ...header.asked.like };
+      const trouble = likeTrouble({ like: others }, player as Player, like);
+      if (trouble) wrong(trouble);
     }
-    const { meter: _meter, ...later } = header.asked;
-    const { sounds: _own, ...others } = later;
-    const asked = hasRows ? header.asked : own === undefined ? later : others;
-    sections.set(name, withAsked(known, asked));
+    const { meter: _meter, sounds: _use, pickup: _pickup, ...others } = header.asked;
+    const asked: Asked = {
+      ...others,
+      ...(isReturn || header.asked.meter === undefined ? {} : { meter: header.asked.meter }),
+      ...(played || sounds === undefined ? {} : { sounds }),
+      ...(pickup === undefined || pickup >= length ? {} : { pickup }),
+      ...this.#told(block, isReturn),
+    };
+    this.#sections.set(name, withAsked(section, asked));
   }
-  song = inPlayedOrder({ ...song, sections: [...sections.values()], form });
-  if (!isDownSaid) song = meantAsFretted(song) ?? song;
-  const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, { raw, line }, problems) ?? []);
-  if (keeps.length > 0) song = { ...song, kept: keeps };
-  return { song, problems: problems.sort((a, b) => a.line - b.line || a.column - b.column) };
+
+  /** Remarks and comments of a section where it is written. */
+  #told(block: Block, isReturn: boolean): Pick<Asked, 'remarks' | 'comments'> {
+    const comments = cleanComments(block.comments);
+    const own = comments.length > 0 ? { comments } : {};
+    if (isReturn) {
+      const one = block.told.find((t) => t.who !== 'band');
+      if (one)
+        this.#problems.push(
+          problemAt(
+            one.line,
+            1,
+            one.who.length,
+            `what is told to ${one.who} stands where the section is written; expected remark: here`,
+          ),
+        );
+      return {};
+    }
+    const said: Partial<Record<Player | 'band', string>> = {};
+    for (const { who, text } of block.told) said[who] = said[who] ? `${said[who]}; ${text}` : text;
+    const remarks = saidRemarks(said);
+    return { ...own, ...(remarks ? { remarks } : {}) };
+  }
+
+  finished(isDownSaid: boolean, kept: readonly { text: string; line: number }[]): ChartRead {
+    const problems = this.#problems;
+    let song = inPlayedOrder({ ...this.song, sections: [...this.#sections.values()], form: this.#form });
+    if (!isDownSaid) song = meantAsFretted(song) ?? song;
+    song = withFollowers(song);
+    const keeps = kept.flatMap(({ text: raw, line }) => readKeep(song, { raw, line }, problems) ?? []);
+    if (keeps.length > 0) song = { ...song, kept: keeps };
+    this.#askPasses();
+    const inOrder = (list: Problem[]) => list.sort((a, b) => a.line - b.line || a.column - b.column);
+    return { song, problems: inOrder(problems), questions: inOrder(this.#questions) };
+  }
+
+  /** Passes that never come: nothing is played as often. */
+  #askPasses(): void {
+    for (const { section, entry, pass, line } of this.#passes) {
+      const times = this.#form
+        .filter((e, i) => (entry === null ? e.section === section : i === entry))
+        .map((e) => e.times);
+      const most = Math.max(0, ...times);
+      if (pass <= most) continue;
+      const often = most === 0 ? 'not played' : `played ${most === 1 ? 'once' : `${most} times`}`;
+      const message = `pass ${pass} never comes: ${section} is ${often}; expected x${pass} at its header, or another pass here`;
+      this.#questions.push(problemAt(line, 1, 2, message));
+    }
+  }
+}
+
+function groundOf(song: Song): { readonly band: Band; readonly context: string } {
+  const band = bandOf(song);
+  return { band, context: `${formatMeter(song.meter)} ${JSON.stringify(band)}` };
+}
+
+/** The same but for capitals and spaces, or for one letter of a longer name. */
+function isNearName(a: string, b: string): boolean {
+  const [x, y] = [a, b].map((name) => name.toLowerCase().replace(/\s+/g, ' '));
+  if (x === y) return true;
+  // Names that are counted, Verse 1 and Verse 2, are meant to differ by that.
+  if (x!.replace(/[\d\s]+$/, '') === y!.replace(/[\d\s]+$/, '')) return false;
+  return Math.min(x!.length, y!.length) >= 4 && isOneApart(x!, y!);
+}
+
+/** One letter put in, left out or changed. */
+function isOneApart(a: string, b: string): boolean {
+  const [short, long] = a.length <= b.length ? [a, b] : [b, a];
+  if (long.length - short.length > 1) return false;
+  let i = 0;
+  while (i < short.length && short[i] === long[i]) i += 1;
+  return short.slice(short.length === long.length ? i + 1 : i) === long.slice(i + 1);
 }
 
 function bandOf({ players }: Song): Band {
@@ -173,8 +418,10 @@ function bandOf({ players }: Song): Band {
 }
 
 function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
+  const told = REMARK.exec(raw.trim());
+  if (told) return toldInHead(song, told[1] as Player | undefined, told[2]!);
   const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
-  const expected = 'title, key, tempo, meter, voice, down, plans, guitar1, guitar2 or bass';
+  const expected = 'title, key, tempo, meter, voice, down, plans, remark, guitar1, guitar2 or bass';
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
     problems.push(
@@ -256,8 +503,26 @@ function readHeaderLine(song: Song, raw: string, line: number, problems: Problem
   }
 }
 
+/** A remark for everybody, or for one player all through the song; several are told together. */
+function toldInHead(song: Song, player: Player | undefined, text: string): Song {
+  const joined = (was: string | undefined) => cleanRemark(was === undefined ? text : `${was}; ${text}`);
+  if (player === undefined) {
+    const remark = joined(song.remark);
+    return remark === '' ? song : { ...song, remark };
+  }
+  const rig = song.players[player];
+  const remark = joined(rig.remark);
+  return remark === '' ? song : { ...song, players: { ...song.players, [player]: { ...rig, remark } } };
+}
+
+/** The rows people write, for a message; `or` rows are like a player's own. */
+const SHOWN_LABELS = ROW_LABELS.filter((label) => !label.includes(' or')).join(', ');
+
 /** Rows and pass blocks of a section; lines count from 1 inside the block. */
-function readRows(lines: readonly string[]): { rows: Row[]; passes: PassBlock[]; problems: Problem[] } {
+function readRows(
+  lines: readonly string[],
+  isReturn: boolean,
+): { rows: Row[]; passes: PassBlock[]; problems: Problem[] } {
   const problems: Problem[] = [];
   const rows: Row[] = [];
   const passes: PassBlock[] = [];
@@ -269,26 +534,27 @@ function readRows(lines: readonly string[]): { rows: Row[]; passes: PassBlock[];
     const column = raw.length - raw.trimStart().length + 1;
     if (trimmed.startsWith('--')) {
       const match =
-        /^--\s*(?:pass\s+(\d+)|(last)\s+pass)\s*:\s*bars?\s+(\d+)(?:\s*-\s*(\d+))?\s*(out)?\s*--$/.exec(
+        /^--\s*(?:(this time)\s*[,:]?\s*)?(?:(?:pass\s+(\d+)|(last)\s+pass)\s*:?\s*)?bars?\s+(\d+)(?:\s*-\s*(\d+))?\s*(out)?\s*--$/.exec(
           trimmed,
         );
-      const pass = match?.[2] === 'last' ? 'last' : Number(match?.[1]);
-      const from = Number(match?.[3]);
-      const to = Number(match?.[4] ?? match?.[3]);
+      const own = isReturn || match?.[1] !== undefined;
+      const pass = match?.[3] === 'last' ? 'last' : match?.[2] === undefined ? 'every' : Number(match[2]);
+      const from = Number(match?.[4]);
+      const to = Number(match?.[5] ?? match?.[4]);
       target = [];
-      if (!match || (pass !== 'last' && pass < 1) || from < 1 || to < from) {
+      if (!match || (pass === 'every' && !own) || pass === 0 || from < 1 || to < from) {
         problems.push(
           problemAt(
             line,
             column,
             trimmed.length,
-            'expected which pass and bars differ, like -- pass 2: bar 7-8 --, -- last pass: bar 8 -- or -- pass 2: bar 8 out --',
+            'expected which pass and bars differ, like -- pass 2: bar 7-8 --, -- last pass: bar 8 --, -- pass 2: bar 8 out -- or -- this time: bar 8 --',
           ),
         );
         return;
       }
-      const out = match[5] === 'out';
-      passes.push({ pass, fromBar: from - 1, toBar: to - 1, out, line, rows: target });
+      const out = match[6] === 'out';
+      passes.push({ pass, own, fromBar: from - 1, toBar: to - 1, out, line, rows: target });
       return;
     }
     const bar = raw.indexOf('|');
@@ -296,15 +562,10 @@ function readRows(lines: readonly string[]): { rows: Row[]; passes: PassBlock[];
       .slice(0, bar < 0 ? undefined : bar)
       .trim()
       .replace(/\s+/g, ' ');
-    if (bar < 0 || !(ROW_LABELS as readonly string[]).includes(label)) {
+    if (bar < 0 || !ROW_LABELS.includes(label)) {
       const what = bar < 0 ? 'this line has no bars' : `"${label}" is no row`;
       problems.push(
-        problemAt(
-          line,
-          column,
-          label.length,
-          `${what}; expected ${ROW_LABELS.join(', ')} and bars between |`,
-        ),
+        problemAt(line, column, label.length, `${what}; expected ${SHOWN_LABELS} and bars between |`),
       );
       return;
     }

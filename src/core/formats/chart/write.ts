@@ -7,6 +7,7 @@ import {
   PLAYERS,
   type Bar,
   type BarPatch,
+  type OwnVariant,
   type PlacedCell,
   type PlacedChord,
   type Player,
@@ -34,13 +35,21 @@ const BARS_PER_LINE = 4;
 export function writeChart(song: Song): string {
   const lines = [
     `title: ${song.title}`,
+    ...(song.remark === undefined ? [] : [`remark: ${song.remark}`]),
     `key: ${song.key}`,
     `tempo: ${song.tempo}`,
     `meter: ${formatMeter(song.meter)}`,
     ...(song.voice ? [`voice: ${song.voice[0]}-${song.voice[1]}`] : []),
     ...downLine(song),
     ...(song.plans ? [`plans: ${song.plans.map(formatNamedPlan).join('; ')}`] : []),
-    ...PLAYERS.map((p) => `${p}: ${writeInstrument(song.players[p])}`),
+    ...PLAYERS.flatMap((p) => {
+      const { remark } = song.players[p];
+      return [
+        `${p}: ${writeInstrument(song.players[p])}`,
+        ...(remark === undefined ? [] : [`${p} remark: ${remark}`]),
+      ];
+    }),
+    ...writeComments(song.comments),
   ];
   const written = new Set<string>();
   const byName = sectionsByName(song);
@@ -49,10 +58,13 @@ export function writeChart(song: Song): string {
     if (!section) continue;
     const again = written.has(section.name);
     written.add(section.name);
+    const ground = { song, meter: meterOf(song, section) };
     // A section played again stands directly under the one before it, like a list.
-    if (!(again && lines.at(-1)!.startsWith('=='))) lines.push('');
-    lines.push(writeHeader(entry, again ? null : section));
-    if (!again) lines.push(...writeSection(section, { song, meter: meterOf(song, section) }));
+    if (!(again && lines.at(-1)!.startsWith('==')) || entry.comments) lines.push('');
+    lines.push(...writeComments(entry.comments), writeHeader(entry, again ? null : section));
+    if (again && entry.remark !== undefined) lines.push(`remark: ${entry.remark}`);
+    if (!again) lines.push(...writeSection(section, ground));
+    for (const own of entry.variants ?? []) lines.push(...writeOwn(own, section, { ...ground, again }));
   }
   for (const section of song.sections) {
     if (written.has(section.name)) continue;
@@ -78,16 +90,40 @@ interface Ground {
   readonly meter: Meter;
 }
 
+function writeComments(comments: readonly string[] | undefined): readonly string[] {
+  return (comments ?? []).map((text) => `# ${text}`.trimEnd());
+}
+
 function writeSection(section: Section, ground: Ground): string[] {
   const ticks = barTicks(ground.meter);
+  const told = (['band', ...PLAYERS] as const).flatMap((who) => {
+    const text = section.remarks?.[who];
+    return text === undefined ? [] : [`${who === 'band' ? '' : `${who} `}remark: ${text}`];
+  });
   const rows = [
     { label: 'chords', bars: section.bars.map((bar) => writeChords(bar, ticks)) },
     ...(section.bars.some((bar) => bar.voice !== null)
       ? [{ label: 'voice', bars: section.bars.map((bar) => bar.voice ?? '') }]
       : []),
-    ...PLAYERS.flatMap((player) => playerRows(section.bars, player, ground)),
+    ...remarkRow(section.bars, 'band'),
+    ...ledBy(section).flatMap((player) => playerRows(section.bars, player, ground)),
   ];
-  return [...writeRows(rows), ...section.variants.flatMap((variant) => writeVariant(variant, ground))];
+  return [
+    ...writeComments(section.comments),
+    ...told,
+    ...writeRows(rows),
+    ...section.variants.flatMap((variant) => writeVariant(variant, section, ground)),
+  ];
+}
+
+/** Players with rows of their own: who follows another one has none but remarks and sounds. */
+function ledBy(section: Section): readonly RowPlayer[] {
+  return PLAYERS.map((player) => ({ player, isLed: section.like?.[player] !== undefined }));
+}
+
+interface RowPlayer {
+  readonly player: Player;
+  readonly isLed: boolean;
 }
 
 interface WrittenRow {
@@ -95,7 +131,8 @@ interface WrittenRow {
   readonly bars: readonly string[];
 }
 
-function playerRows(bars: readonly Bar[], player: Player, ground: Ground): WrittenRow[] {
+function playerRows(bars: readonly Bar[], { player, isLed }: RowPlayer, ground: Ground): WrittenRow[] {
+  if (isLed) return [...soundRow(bars, player), ...remarkRow(bars, player)];
   const untouched = bars.every(
     (bar) =>
       (bar.lines?.[player] && ownCells(bar.cells[player]).length === 0) ||
@@ -115,7 +152,40 @@ function playerRows(bars: readonly Bar[], player: Player, ground: Ground): Writt
     ...lineRow(bars, player, ground),
     ...(hits.every((h) => h === null) ? [] : [{ label: `${player} hits`, bars: withRepeats(hits) }]),
     ...soundRow(bars, player),
+    ...remarkRow(bars, player),
+    ...besideRows(bars, player, ground),
   ];
+}
+
+/** The row of what is told to everybody or one player, when a bar has something. */
+function remarkRow(bars: readonly BarPatch[], who: Player | 'band'): WrittenRow[] {
+  const written = bars.map((bar) => bar.remarks?.[who] ?? '');
+  if (written.every((text) => text === '')) return [];
+  return [{ label: who === 'band' ? 'remarks' : `${who} remarks`, bars: written }];
+}
+
+/** Rows of what is kept beside a player's bars, the nearest first. */
+function besideRows(bars: readonly BarPatch[], player: Player, { song, meter }: Ground): WrittenRow[] {
+  const ticks = barTicks(meter);
+  const strings = song.players[player].tuning.length;
+  return ['or', 'or 2', 'or 3'].flatMap((or, n): WrittenRow[] => {
+    const parts = bars.map((bar) => bar.beside?.[player]?.[n] ?? null);
+    if (parts.every((part) => part === null)) return [];
+    const label = `${player} ${or}`;
+    const grips = parts.map((part, i) => {
+      if (part === null) return '';
+      const own = ownCells(part.cells);
+      if (own.length > 0) return writeCells(own, bars[i]!.chords ?? [], ticks);
+      return part.line === null && part.hits === null ? '.' : '';
+    });
+    const lines = parts.map((part) => (part?.line ? formatLine(part.line, { meter, strings }) : ''));
+    const hits = parts.map((part) => part?.hits ?? '');
+    return [
+      { label, bars: grips },
+      { label: `${label} line`, bars: lines },
+      { label: `${label} hits`, bars: hits },
+    ].filter((row) => row.bars.some((text) => text !== ''));
+  });
 }
 
 /** The row of a player's sounds, when a bar has one of its own. */
@@ -136,7 +206,22 @@ function lineRow(bars: readonly BarPatch[], player: Player, { song, meter }: Gro
   return [{ label: `${player} line`, bars: withRepeats(written) }];
 }
 
-function writeVariant(variant: Variant, ground: Ground): string[] {
+function writeVariant(variant: Variant, section: Section, ground: Ground): string[] {
+  const pass = variant.pass === 'last' ? 'last pass' : `pass ${variant.pass}`;
+  return writeBlock(variant, { section, pass, ground });
+}
+
+/** What differs in one playing: `this time` where the section is written, of itself where it comes back. */
+function writeOwn(own: OwnVariant, section: Section, ground: Ground & { readonly again: boolean }): string[] {
+  const pass = own.pass === 'every' ? '' : own.pass === 'last' ? 'last pass' : `pass ${own.pass}`;
+  const when = ground.again ? pass : ['this time', ...(pass === '' ? [] : [pass])].join(', ');
+  return writeBlock(own, { section, pass: when, ground });
+}
+
+function writeBlock(
+  variant: Pick<OwnVariant, 'fromBar' | 'bars'>,
+  { section, pass, ground }: { section: Section; pass: string; ground: Ground },
+): string[] {
   const { bars, fromBar } = variant;
   const ticks = barTicks(ground.meter);
   const has = (test: (patch: BarPatch) => boolean) => bars.some(test);
@@ -145,32 +230,37 @@ function writeVariant(variant: Variant, ground: Ground): string[] {
       ? [{ label: 'chords', bars: bars.map((p) => writeChords({ chords: p.chords ?? [] }, ticks)) }]
       : []),
     ...(has((p) => p.voice !== undefined) ? [{ label: 'voice', bars: bars.map((p) => p.voice ?? '') }] : []),
-    ...PLAYERS.flatMap((player): WrittenRow[] => [
-      ...(has((p) => hasGrips(p, player))
-        ? [
-            {
-              label: player,
-              bars: bars.map((p) => writePart(p, p.chords ?? [], { player, ticks })),
-            },
-          ]
-        : []),
-      ...lineRow(bars, player, ground),
-      ...(has((p) => p.hits?.[player] !== undefined)
-        ? [{ label: `${player} hits`, bars: withRepeats(bars.map((p) => p.hits?.[player] ?? null)) }]
-        : []),
-      ...soundRow(bars, player),
-    ]),
+    ...remarkRow(bars, 'band'),
+    ...ledBy(section).flatMap(({ player, isLed }): WrittenRow[] => {
+      if (isLed) return [...soundRow(bars, player), ...remarkRow(bars, player)];
+      return [
+        ...(has((p) => hasGrips(p, player))
+          ? [
+              {
+                label: player,
+                bars: bars.map((p) => writePart(p, p.chords ?? [], { player, ticks })),
+              },
+            ]
+          : []),
+        ...lineRow(bars, player, ground),
+        ...(has((p) => p.hits?.[player] !== undefined)
+          ? [{ label: `${player} hits`, bars: withRepeats(bars.map((p) => p.hits?.[player] ?? null)) }]
+          : []),
+        ...soundRow(bars, player),
+        ...remarkRow(bars, player),
+        ...besideRows(bars, player, ground),
+      ];
+    }),
   ];
   const to = fromBar + bars.length;
   const range = to === fromBar + 1 ? `${to}` : `${fromBar + 1}-${to}`;
-  const pass = variant.pass === 'last' ? 'last pass' : `pass ${variant.pass}`;
   const out = bars.every((p) => p.out) ? ' out' : '';
-  return [`-- ${pass}: bar ${range}${out} --`, ...writeRows(rows)];
+  return [`-- ${pass === '' ? '' : `${pass}: `}bar ${range}${out} --`, ...writeRows(rows)];
 }
 
 function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {
   return writePlaces(
-    bar.chords.map(({ at, push, chord }) => ({ at, push, text: chord })),
+    bar.chords.map(({ at, push, chord, guess }) => ({ at, push, text: chord + (guess ? '~' : '') })),
     ticks,
   );
 }
