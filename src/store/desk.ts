@@ -1,7 +1,9 @@
 import { createStore } from 'zustand/vanilla';
+import { PLAYER_WORDS } from '../core/form/index';
 import {
   applyEdit,
   firstDifference,
+  followerIn,
   forEveryPass,
   mergeSongs,
   unfold,
@@ -136,6 +138,14 @@ export function createDesk(ports: DeskPorts): Desk {
       edit(edit, step) {
         const { song } = get();
         if (!song) return;
+        const follower = followerIn(song, edit);
+        if (follower) {
+          const { section, player } = follower;
+          const leader = PLAYER_WORDS[song.sections.find((s) => s.name === section)!.like![player]!.player];
+          const who = PLAYER_WORDS[player];
+          const said = `${who} follows ${leader} in ${section}; change ${leader}, or let ${who} go first`;
+          return set({ said });
+        }
         const next = applyEdit(song, edit);
         if (next === song) return;
         const of = firstDifference(song, edit);

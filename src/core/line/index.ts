@@ -12,6 +12,7 @@ export {
   stepGrip,
   stepPitches,
   stepTrouble,
+  withFittingFingers,
   type Line,
   type LineNote,
   type LineStep,

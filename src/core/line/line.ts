@@ -1,4 +1,4 @@
-import type { Fingering, Grip } from '../grip/index';
+import { fitsFingering, type Fingering, type Grip } from '../grip/index';
 import type { Direction, Technique } from '../hits/index';
 import { openStrings, usableFrets, type Fret, type Instrument } from '../instrument/index';
 import type { Midi } from '../pitch/index';
@@ -80,6 +80,18 @@ export function stepGrip(step: LineStep, strings: number): Grip {
     frets[note.string] = note.harmonic === 'natural' ? (0 as Fret) : (note.fret ?? (0 as Fret));
   }
   return frets;
+}
+
+/** The line without fingers of one's own that do not lie on the notes of their step (any more). */
+export function withFittingFingers(line: Line, strings: number): Line {
+  const isFitting = ({ fingers, ...step }: LineStep) =>
+    fingers === undefined || fitsFingering(stepGrip(step, strings), fingers);
+  if (line.every(isFitting)) return line;
+  return line.map((step) => {
+    if (isFitting(step)) return step;
+    const { fingers: _were, ...rest } = step;
+    return rest;
+  });
 }
 
 /** True when nothing of the step has a pitch: dead notes only. */

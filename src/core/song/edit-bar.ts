@@ -2,6 +2,7 @@ import {
   asPlayed,
   barsOnPass,
   cellsWithLine,
+  formatCell,
   isOnPass,
   leavesRoom,
   openCells,
@@ -28,6 +29,7 @@ import type {
   SoundChange,
   VoiceChange,
 } from './address';
+import { withFittingFingers } from '../line/index';
 import { mapSections, sectionNamed, type Song } from './song';
 
 /** How often the playing is played, and the bar by where it is written: those left out on the pass are counted. */
@@ -122,7 +124,7 @@ export function setCell(song: Song, { at, cell }: CellChange): Song {
   if (own !== null) {
     const section = sectionNamed(song, at.section)!;
     const list = listAt(song, section, place)!;
-    const cells = list.map((c, i) => (i === at.index ? { ...c, cell } : c));
+    const cells = list.map((c, i) => (i === at.index ? { ...c, cell: withOthers(c.cell, cell) } : c));
     return mapOwn(song, place, own, (said) => ({ ...said, cells: { ...said.cells, [at.player]: cells } }));
   }
   return mapSections(song, (section) =>
@@ -131,7 +133,8 @@ export function setCell(song: Song, { at, cell }: CellChange): Song {
 }
 
 function setInSection(section: Section, at: CellAddress & { readonly times: number }, cell: Cell): Section {
-  const put = (list: readonly PlacedCell[]) => list.map((c, i) => (i === at.index ? { ...c, cell } : c));
+  const put = (list: readonly PlacedCell[]) =>
+    list.map((c, i) => (i === at.index ? { ...c, cell: withOthers(c.cell, cell) } : c));
   const variant = variantAt(section, at);
   if (variant === null && at.pass > 1) {
     const played = barsWritten(section, at)[at.bar]!;
@@ -158,6 +161,16 @@ function setInSection(section: Section, at: CellAddress & { readonly times: numb
     return { ...v, bars };
   });
   return { ...section, variants };
+}
+
+/** What is kept beside a cell stays when another one takes its place, unless that says what is beside itself. */
+function withOthers(was: Cell, next: Cell): Cell {
+  if (next.kind === 'open') return next;
+  const or = (next.or ?? (was.kind === 'open' ? undefined : was.or))?.filter(
+    (one) => formatCell(one) !== formatCell({ ...next, or: [], locked: false, guess: false }),
+  );
+  const { or: _were, ...plain } = next;
+  return or && or.length > 0 ? { ...plain, or } : next.or === undefined ? next : plain;
 }
 
 /**
@@ -187,7 +200,9 @@ export function setCells(song: Song, changes: readonly CellChange[]): Song {
     const where = `cell ${at.index + 1} of ${at.player} in bar ${at.bar + 1} of ${at.section}`;
     if (!bar || !now) throw new RangeError(`No ${where}`);
     if (now.kind !== 'open' && now.step) throw new RangeError(`A line stands in ${where}`);
-    const cells = bar.cells[at.player].map((c, i) => (i === at.index ? { ...c, cell } : c));
+    const cells = bar.cells[at.player].map((c, i) =>
+      i === at.index ? { ...c, cell: withOthers(c.cell, cell) } : c,
+    );
     list[at.bar] = { ...bar, cells: { ...bar.cells, [at.player]: cells } };
   }
   const next = mapSections(song, (s) => {
@@ -240,8 +255,9 @@ function withLines(lines: NonNullable<Bar['lines']>): Pick<Bar, 'lines'> {
 
 /** A line in place of the player's bar; with `beside` the grips and hits stay where it leaves room for them. */
 export function setLine(song: Song, change: LineChange): Song {
-  const { player, bar, line, beside = false } = change;
+  const { player, bar, beside = false } = change;
   const strings = song.players[player].tuning.length;
+  const line = change.line && withFittingFingers(change.line, strings);
   const first = bar === 0;
   return mapBar(song, change, {
     has: (patch) => patch.cells?.[player] !== undefined,

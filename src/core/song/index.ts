@@ -26,8 +26,9 @@ export {
   type VoiceRange,
 } from './song';
 export { applyEdit, type Edit } from './edit';
+export type { RemarkChange } from './edit-notes';
 export { cellAt } from './edit-bar';
-export { firstDifference, forEveryPass, type FirstDifference } from './pass-scope';
+export { firstDifference, followerIn, forEveryPass, type FirstDifference } from './pass-scope';
 export type {
   CellAddress,
   CellChange,

@@ -15,7 +15,7 @@ import {
 } from '../form/index';
 import { gripPitches, handFret, refret, type Grip } from '../grip/index';
 import { placesOf, withoutStrings } from '../hits/index';
-import { harmonyLine, movedLine, scaleStepsOf, type Line } from '../line/index';
+import { harmonyLine, movedLine, scaleStepsOf, withFittingFingers, type Line } from '../line/index';
 import type { Key, Midi } from '../pitch/index';
 import { mapSections, sectionKey, sectionNamed, type Rig, type Song } from './song';
 
@@ -184,7 +184,7 @@ function cellsLike(
   const hit = of.get(id);
   if (hit && hit.from === ground.from && hit.to === ground.to && hit.line === line) return hit.made;
   const own = ownCells(cells).map((c): PlacedCell => ({ ...c, cell: cellLike(c.cell, ground) }));
-  const next = line && lineLike(line, ground);
+  const next = line && withFittingFingers(lineLike(line, ground), ground.to.tuning.length);
   const made = {
     cells: next ? cellsWithLine(own, next, { strings: ground.to.tuning.length, first }) : own,
     line: next,

@@ -1,4 +1,4 @@
-import { isOnPass } from '../form/index';
+import { isOnPass, type Player } from '../form/index';
 import type { OnPass } from './address';
 import type { Edit } from './edit';
 import { sectionNamed, type Song } from './song';
@@ -45,6 +45,34 @@ export function forEveryPass(edit: Edit): Edit {
       return { ...edit, edits: edit.edits.map(forEveryPass) };
     default:
       return edit;
+  }
+}
+
+/** A player whose part an edit changes though it follows another's there; null when it changes no such part. */
+export function followerIn(
+  song: Song,
+  edit: Edit,
+): { readonly section: string; readonly player: Player } | null {
+  const found = partsOf(edit).find(
+    ({ section, player }) => sectionNamed(song, section)?.like?.[player] !== undefined,
+  );
+  return found ?? null;
+}
+
+function partsOf(edit: Edit): readonly { readonly section: string; readonly player: Player }[] {
+  switch (edit.kind) {
+    case 'setCells':
+      return edit.changes.map((c) => c.at);
+    case 'setHits':
+    case 'setParts':
+      return edit.changes;
+    case 'setLine':
+    case 'swapBeside':
+      return [edit.change];
+    case 'together':
+      return edit.edits.flatMap(partsOf);
+    default:
+      return [];
   }
 }
 

@@ -16,7 +16,7 @@ import {
   type Section,
 } from '../form/index';
 import { gripPitches, handFret, holdGrip, refret, slideGrip } from '../grip/index';
-import { movedLine, type Line } from '../line/index';
+import { movedLine, withFittingFingers, type Line } from '../line/index';
 import { usableFrets, type Fret } from '../instrument/index';
 import type { Meter } from '../time/index';
 import { isNoChord, moveChord, moveKey, parseChord, spell, type Key } from '../pitch/index';
@@ -162,7 +162,7 @@ export function mapSection(
     for (const player of PLAYERS) {
       const line = from.lines?.[player];
       if (line) {
-        const moved = change.line(line, player, place);
+        const moved = withFittingFingers(change.line(line, player, place), change.strings(player));
         lines[player] = moved;
         const own = cells(ownCells(from.cells?.[player] ?? []), player, place);
         const ground = { strings: change.strings(player), first: place.bar === 0 };

@@ -27,7 +27,7 @@ export { foldGuitars, type Folded } from './fold';
 export { tunedPlan } from './tune';
 export { pushEdit } from './push-edit';
 export { RightHands } from './right-hand';
-export type { Effect } from './effect';
+export { effectOf, type Effect } from './effect';
 export { drivenIn, planOf, problemOf, type Slot, type SplitProblem } from './problem';
 export { solve, type Solution } from './solve';
 export { hasThirdOf, pairPoints, sumOf, togetherCosts, wayPoints, type Candidate } from './candidate';

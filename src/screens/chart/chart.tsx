@@ -17,10 +17,7 @@ export function Chart() {
   const read = useMemo(() => createChartReader(), []);
   const editor = useRef<EditorHandle>(null);
   const own = useRef<Song | null>(null);
-  const [state, setState] = useState<{ text: string; problems: readonly Problem[] }>({
-    text: '',
-    problems: [],
-  });
+  const [state, setState] = useState<Shown>(NOTHING);
   /** What was typed and not understood when the song was changed on another screen. */
   const [left, setLeft] = useState<string | null>(null);
 
@@ -30,22 +27,22 @@ export function Chart() {
     const { draft } = desk.getState();
     const fresh = writeChart(song);
     if (draft === null) {
-      setState({ text: fresh, problems: [] });
+      setState({ ...NOTHING, text: fresh });
       setLeft(null);
       return;
     }
     const typed = read(draft);
     // The draft still says this song: go on with it. Otherwise show the song and offer the draft beside it.
-    if (writeChart(typed.song) === fresh) setState({ text: draft, problems: typed.problems });
+    if (writeChart(typed.song) === fresh) setState({ ...typed, text: draft });
     else {
-      setState({ text: fresh, problems: [] });
+      setState({ ...NOTHING, text: fresh });
       setLeft(draft);
     }
   }, [desk, read, song]);
 
   const onType = (text: string) => {
-    const { song: understood, problems } = read(text);
-    setState({ text, problems });
+    const { song: understood, problems, questions } = read(text);
+    setState({ text, problems, questions });
     desk.getState().typeChart(understood, { text, isUnderstood: problems.length === 0 });
     // With versions the desk's song is another object than what was read; it is what was typed all the same.
     own.current = desk.getState().song;
@@ -91,33 +88,78 @@ export function Chart() {
           </div>
         )}
         <div className="min-h-0 flex-1 border-t border-line">
-          <Editor ref={editor} text={state.text} problems={state.problems} onType={onType} />
+          <Editor
+            ref={editor}
+            text={state.text}
+            problems={state.problems}
+            questions={state.questions}
+            onType={onType}
+          />
         </div>
-        <ProblemList problems={state.problems} onGo={(p) => editor.current?.goTo(p.line, p.column)} />
+        <ProblemList
+          problems={state.problems}
+          questions={state.questions}
+          onGo={(p) => editor.current?.goTo(p.line, p.column)}
+        />
       </section>
       <Understood song={song} />
     </div>
   );
 }
 
-function ProblemList({ problems, onGo }: { problems: readonly Problem[]; onGo: (problem: Problem) => void }) {
-  if (problems.length === 0) {
-    return <p className="border-t border-line px-4 py-1 text-[14px] text-good">Everything is understood.</p>;
-  }
+/** The text in the editor with what is wrong in it, and what may be a slip. */
+interface Shown {
+  readonly text: string;
+  readonly problems: readonly Problem[];
+  readonly questions: readonly Problem[];
+}
+
+const NOTHING: Shown = { text: '', problems: [], questions: [] };
+
+function ProblemList(props: {
+  problems: readonly Problem[];
+  questions: readonly Problem[];
+  onGo: (problem: Problem) => void;
+}) {
+  const { problems, questions, onGo } = props;
   return (
-    <ul aria-label="Not understood" className="max-h-36 overflow-y-auto border-t-2 border-clash px-4 py-1">
-      {problems.slice(0, MOST_LISTED).map((p, i) => (
+    <>
+      {problems.length === 0 ? (
+        <p className="border-t border-line px-4 py-1 text-[14px] text-good">
+          Everything is understood{questions.length > 0 ? '; perhaps not as you meant it:' : '.'}
+        </p>
+      ) : (
+        <Listed label="Not understood" list={problems} tone="clash" onGo={onGo} />
+      )}
+      {questions.length > 0 && <Listed label="Asked" list={questions} tone="watch" onGo={onGo} />}
+    </>
+  );
+}
+
+function Listed(props: {
+  label: string;
+  list: readonly Problem[];
+  tone: 'clash' | 'watch';
+  onGo: (problem: Problem) => void;
+}) {
+  const { label, list, tone, onGo } = props;
+  return (
+    <ul
+      aria-label={label}
+      className={`max-h-36 overflow-y-auto border-t-2 px-4 py-1 ${tone === 'clash' ? 'border-clash' : 'border-watch'}`}
+    >
+      {list.slice(0, MOST_LISTED).map((p, i) => (
         <li key={i}>
           <button type="button" className="text-left text-[14px] hover:underline" onClick={() => onGo(p)}>
-            <b className="text-clash">
+            <b className={tone === 'clash' ? 'text-clash' : 'text-watch'}>
               line {p.line}, column {p.column}
             </b>{' '}
             {p.message}
           </button>
         </li>
       ))}
-      {problems.length > MOST_LISTED && (
-        <li className="text-[14px] text-soft">and {problems.length - MOST_LISTED} more</li>
+      {list.length > MOST_LISTED && (
+        <li className="text-[14px] text-soft">and {list.length - MOST_LISTED} more</li>
       )}
     </ul>
   );

@@ -17,12 +17,14 @@ export interface EditorHandle {
 interface Props {
   readonly text: string;
   readonly problems: readonly Problem[];
+  /** Read as they are, and perhaps slips. */
+  readonly questions: readonly Problem[];
   readonly onType: (text: string) => void;
   readonly ref?: Ref<EditorHandle>;
 }
 
 /** A plain text editor with problems underlined where they stand. */
-export function Editor({ text, problems, onType, ref }: Props) {
+export function Editor({ text, problems, questions, onType, ref }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const typed = useRef(onType);
@@ -71,9 +73,14 @@ export function Editor({ text, problems, onType, ref }: Props) {
   useEffect(() => {
     const editor = view.current;
     // Nothing to mark and nothing marked: a keystroke should not be drawn twice for that.
-    if (!editor || (problems.length === 0 && diagnosticCount(editor.state) === 0)) return;
-    editor.dispatch(setDiagnostics(editor.state, diagnosticsOf(editor.state, problems)));
-  }, [problems]);
+    const count = problems.length + questions.length;
+    if (!editor || (count === 0 && diagnosticCount(editor.state) === 0)) return;
+    const marks = [
+      ...diagnosticsOf(editor.state, problems, 'error'),
+      ...diagnosticsOf(editor.state, questions, 'warning'),
+    ];
+    editor.dispatch(setDiagnostics(editor.state, marks));
+  }, [problems, questions]);
   useImperativeHandle(ref, () => ({
     goTo(line, column) {
       const editor = view.current!;
@@ -98,11 +105,15 @@ export function Editor({ text, problems, onType, ref }: Props) {
 /** Marks beyond these are not seen before the first ones are mended. */
 const MOST_MARKED = 300;
 
-function diagnosticsOf(state: EditorState, problems: readonly Problem[]): Diagnostic[] {
+function diagnosticsOf(
+  state: EditorState,
+  problems: readonly Problem[],
+  severity: 'error' | 'warning',
+): Diagnostic[] {
   return problems.slice(0, MOST_MARKED).map((p) => {
     const from = placeOf(state, p.line, p.column);
     const to = Math.min(state.doc.length, from + p.length);
-    return { from: from === to && from > 0 ? from - 1 : from, to, severity: 'error', message: p.message };
+    return { from: from === to && from > 0 ? from - 1 : from, to, severity, message: p.message };
   });
 }
 
@@ -126,11 +137,16 @@ const look = EditorView.theme({
     textDecoration: 'underline wavy var(--clash)',
     textUnderlineOffset: '4px',
   },
+  '.cm-lintRange-warning': {
+    backgroundImage: 'none',
+    textDecoration: 'underline dotted var(--watch)',
+    textUnderlineOffset: '4px',
+  },
   '.cm-tooltip': {
     backgroundColor: 'var(--sheet)',
     color: 'var(--ink)',
     border: '1px solid var(--clash)',
     maxWidth: '420px',
   },
-  '.cm-diagnostic-error': { borderLeft: 'none' },
+  '.cm-diagnostic-error, .cm-diagnostic-warning': { borderLeft: 'none' },
 });

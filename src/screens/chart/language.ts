@@ -10,8 +10,14 @@ const chartText = StreamLanguage.define<{ row: boolean }>({
     if (stream.sol()) {
       state.row = false;
       if (stream.match(/\s*==.*/)) return 'heading';
+      if (stream.match(/\s*#.*/)) return 'comment';
+      if (stream.match(/\s*(guitar1|guitar2|bass)?\s*remark\s*:/)) return 'labelName';
       if (stream.match(/\s*--.*/)) return 'labelName';
-      if (stream.match(/\s*(chords|voice|guitar1|guitar2|bass)(\s+hits)?\s*(?=\|)/)) {
+      if (
+        stream.match(
+          /\s*(chords|voice|remarks|(guitar1|guitar2|bass)(\s+or(\s\d)?)?(\s+(hits|line|sound|remarks))?)\s*(?=\|)/,
+        )
+      ) {
         state.row = true;
         return 'labelName';
       }

@@ -12,6 +12,9 @@ import type { Command } from '../split/commands';
 import { Finder } from '../split/finder';
 import { findingWords } from '../split/finding-words';
 import { KeepDialog } from '../split/keep-dialog';
+import { BesideDialog } from '../told/beside-dialog';
+import { LikeDialog } from '../told/like-dialog';
+import { RemarksDialog } from '../told/remarks-dialog';
 import {
   barOf,
   holdUntil,
@@ -67,7 +70,9 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const said = useDesk((s) => s.said);
   const { cursor, go } = useCursor(scope);
   const [wanted, setDivision] = useState<number | null>(null);
-  const [dialog, setDialog] = useState<'help' | 'patterns' | 'form' | 'finder' | null>(null);
+  const [dialog, setDialog] = useState<
+    'help' | 'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'like' | null
+  >(null);
   const [keeping, setKeeping] = useState<Finding | null>(null);
   const copied = useRef<string | null>(null);
   const typed = useRef<{ at: number; tick: number; digit: string } | null>(null);
@@ -80,6 +85,14 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const first = Math.min(Math.floor(bar / shown) * shown, scope.bars.length - shown);
   const window = { first, count: shown };
   const line = lineAt(scope, cursor);
+  const { bar: _bar, ...on } = scope.address(bar);
+  const told = {
+    song: scope.song,
+    on,
+    bar,
+    player: cursor.player,
+    onClose: () => setDialog(null),
+  };
 
   const act = (outcome: Outcome) => {
     if (outcome.edit === null) desk.getState().say(outcome.why);
@@ -173,6 +186,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         onDo={act}
         onPatterns={() => setDialog('patterns')}
         onForm={() => setDialog('form')}
+        onTold={setDialog}
       />
       <div ref={box} className="min-h-[460px] flex-1 overflow-hidden">
         <Sized>
@@ -257,6 +271,25 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         onClose={() => setDialog(null)}
         onDo={act}
       />
+      {!scope.connection && (
+        <>
+          <RemarksDialog {...told} playing={scope.playing} open={dialog === 'remarks'} />
+          <BesideDialog
+            {...told}
+            index={bar}
+            bar={scope.bars[bar]}
+            meter={scope.meter}
+            cell={null}
+            open={dialog === 'beside'}
+          />
+          <LikeDialog
+            playing={scope.playing}
+            player={cursor.player}
+            open={dialog === 'like'}
+            onClose={() => setDialog(null)}
+          />
+        </>
+      )}
       {!scope.connection && (
         <FormDialog
           scope={scope}

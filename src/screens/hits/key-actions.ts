@@ -5,7 +5,7 @@ import { barOf, put, sing } from './actions';
 import { hitKeys } from './hit-keys';
 import type { KeyContext } from './key-context';
 import type { HitsKey } from './keys';
-import { dropStep } from './line-actions';
+import { dropStep, guessBar } from './line-actions';
 import { lineKeys } from './line-keys';
 import type { HitsScope } from './scope';
 import { DIVISIONS } from './toolbar';
@@ -62,6 +62,27 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       legend: context.line === null,
     },
     { key: '/', cap: '/', words: 'find a command', does: () => open('finder') },
+    {
+      key: "'",
+      cap: "'",
+      words: 'remarks: told to everybody or one player',
+      does: () => (scope.connection ? undefined : open('remarks')),
+      legend: true,
+    },
+    {
+      key: '=',
+      cap: '=',
+      words: 'either: keep another way beside this bar, and swap',
+      does: () => (scope.connection ? undefined : open('beside')),
+      legend: true,
+    },
+    {
+      key: '~',
+      cap: '~',
+      words: 'guess: the hits or the line of this bar, or sure',
+      does: () => act(guessBar(scope, cursor)),
+      legend: true,
+    },
     { key: 'a', cap: 'a', words: 'patterns', does: () => open('patterns') },
     {
       key: 'o',

@@ -17,7 +17,8 @@ import {
 import type { Edit } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import type { HitsPlace, Outcome } from './actions';
-import { barOf } from './actions';
+import { isGuess, sureOf } from '../../core/hits/index';
+import { barOf, closedFor } from './actions';
 import type { HitsScope } from './scope';
 
 const no = (why: string): Outcome => ({ edit: null, why });
@@ -53,6 +54,30 @@ export function setLine(scope: HitsScope, place: HitsPlace, line: Line | null, l
   return {
     edit: lineEdit(scope, { player: place.player, bar, line }),
     label: `${label} for ${PLAYER_WORDS[place.player]}, ${scope.barNames[bar]}`,
+  };
+}
+
+/** The hits of a bar, or every note of its line, a guess; sure where they are one already. */
+export function guessBar(scope: HitsScope, place: HitsPlace): Outcome {
+  const { player, tick } = place;
+  const bar = barOf(scope, tick);
+  const line = lineAt(scope, place);
+  if (line) {
+    const isSure = line.some((s) => s.notes.length > 0 && !s.guess);
+    const next = line.map(({ guess: _was, ...s }) =>
+      isSure && s.notes.length > 0 ? { ...s, guess: true as const } : s,
+    );
+    return setLine(scope, place, next, isSure ? 'a guess' : 'sure');
+  }
+  const why = closedFor(scope, player, bar, tick);
+  if (why !== null) return no(why);
+  const hits = scope.bars[bar]?.hits[player] ?? null;
+  if (hits === null) return no('No hits are written here yet; the grip itself is a guess on Split');
+  const next = isGuess(hits) ? sureOf(hits) : `~${hits}`;
+  const edit: Edit = { kind: 'setHits', changes: [{ ...scope.address(bar), player, hits: next }] };
+  return {
+    edit,
+    label: `${isGuess(hits) ? 'sure' : 'a guess'}: ${PLAYER_WORDS[player]}, ${scope.barNames[bar]}`,
   };
 }
 

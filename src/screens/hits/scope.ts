@@ -119,7 +119,7 @@ function scopeOfSection(
       playing.shift === 0
         ? null
         : `${section.name} is only moved to another key here; change it where it was written`,
-    address: (bar) => ({ section: entry.section, pass, times, bar }),
+    address: (bar) => ({ section: entry.section, pass, times, bar, entry: playing.index }),
   };
 }
 
@@ -162,7 +162,13 @@ function scopeOfConnection(
     address: (bar) => {
       const end = ends[bar]!;
       const { entry } = end.playing;
-      return { section: entry.section, pass: end.pass, times: entry.times, bar: end.bar };
+      return {
+        section: entry.section,
+        pass: end.pass,
+        times: entry.times,
+        bar: end.bar,
+        entry: end.playing.index,
+      };
     },
   };
 }

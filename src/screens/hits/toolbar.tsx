@@ -4,7 +4,7 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import type { StrokeWay } from '../../core/hits/index';
 import { strokeWay } from '../../core/song/index';
 import { formatSwing, parseSwing, TICKS_PER_QUARTER } from '../../core/time/index';
-import { Button, Choice } from '../../ui/index';
+import { Button, Choice, Menu } from '../../ui/index';
 import { usePorts } from '../ports';
 import { leaderOf, setStrokes, strikeWith, type HitsPlace, type Outcome } from './actions';
 import type { HitsScope } from './scope';
@@ -29,11 +29,12 @@ interface Props {
   readonly onDo: (outcome: Outcome) => void;
   readonly onPatterns: () => void;
   readonly onForm: () => void;
+  readonly onTold: (what: 'remarks' | 'beside' | 'like') => void;
 }
 
 /** What is looked at, how it is divided, how the selected player's hand goes, and whether it can. */
 export function Toolbar(props: Props) {
-  const { scope, cursor, window, division, onDivision, onBars, onDo, onPatterns, onForm } = props;
+  const { scope, cursor, window, division, onDivision, onBars, onDo, onPatterns, onForm, onTold } = props;
   const { desk } = usePorts();
   const { playing, section, connection, pass } = scope;
   const { player } = cursor;
@@ -122,6 +123,28 @@ export function Toolbar(props: Props) {
         Patterns <kbd className="text-soft">a</kbd>
       </Button>
       {!connection && <Button onClick={onForm}>Form</Button>}
+      {!connection && (
+        <Menu
+          label="More"
+          items={[
+            {
+              label: 'A part like another',
+              hint: 'One player follows another here, until let go.',
+              onSelect: () => onTold('like'),
+            },
+            {
+              label: 'Either would be good',
+              hint: 'Keep another way beside this bar, compare and swap.',
+              onSelect: () => onTold('beside'),
+            },
+            {
+              label: 'Remarks',
+              hint: 'Told to everybody or one player, on the sheets.',
+              onSelect: () => onTold('remarks'),
+            },
+          ]}
+        />
+      )}
     </div>
   );
 }

@@ -7,7 +7,18 @@ import { KEYS, pressKey, type KeyDoes } from './keys';
 import type { SplitModel } from './model';
 
 /** What can be opened above the Split screen. */
-export type Opened = 'help' | 'finder' | 'plan' | 'ways' | 'wishes' | 'tab' | 'versions' | 'sound';
+export type Opened =
+  | 'help'
+  | 'finder'
+  | 'plan'
+  | 'ways'
+  | 'wishes'
+  | 'tab'
+  | 'versions'
+  | 'sound'
+  | 'remarks'
+  | 'like'
+  | 'beside';
 
 /** Something that can be done, by name. */
 export interface Command {
@@ -49,6 +60,26 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
                 : 'Ask for something',
             hint: 'Only some shapes, only some frets, not this grip again.',
             run: () => open('wishes'),
+          },
+          {
+            name: 'A part like another',
+            hint: 'One player follows another here: the same, an octave or a third away, until let go.',
+            run: () => open('like'),
+          },
+          {
+            name: 'Either would be good',
+            hint: 'Keep a bar or grip beside what is there, compare and swap them.',
+            run: () => open('beside'),
+          },
+          {
+            name: 'Remarks',
+            hint: 'Told to everybody or one player, on the sheets.',
+            run: () => open('remarks'),
+          },
+          {
+            name: chordGuessOf(model) ? 'Sure of the chord' : 'The chord is a guess',
+            hint: 'A ~ behind it in the chart.',
+            run: () => guessChord(model, desk),
           },
           {
             name: 'Paste tab',
@@ -98,6 +129,24 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
       },
     },
   ];
+}
+
+/** Whether the chord that begins at or before the moment is a guess. */
+function chordGuessOf({ bars, moment }: SplitModel): boolean {
+  return bars[moment.bar]?.chords.findLast((c) => c.at <= moment.at)?.guess ?? false;
+}
+
+function guessChord(model: SplitModel, desk: DeskState): void {
+  const { playing, selection, moment, bars } = model;
+  const chord = bars[moment.bar]?.chords.findLast((c) => c.at <= moment.at);
+  if (!chord) return desk.say('The chord goes on from before; go to where it begins');
+  const { entry, index } = playing;
+  const on = { section: entry.section, pass: selection.pass, times: entry.times, entry: index };
+  const change = { ...on, bar: moment.bar, at: chord.at, guess: chord.guess === undefined };
+  desk.edit(
+    { kind: 'setChordGuess', change },
+    { label: `${change.guess ? 'a guess' : 'sure'}: ${chord.chord} in bar ${moment.bar + 1}` },
+  );
 }
 
 function isOneGuitar({ song }: SplitModel): boolean {

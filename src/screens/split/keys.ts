@@ -15,6 +15,9 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['l', 'lock or unlock the cell'],
   ['r', 'rest here'],
   ['h', 'how the grip is come to: struck, slid, hammered, pulled off'],
+  ['~', 'a guess, or sure of the grip'],
+  ['=', 'either would be good: what is kept beside the bar or grip'],
+  ["'", 'remarks'],
   ['n', 'next finding'],
   ['k', 'keep the first finding here on purpose'],
   ['s', 'split the section (again: everything not locked)'],
@@ -32,7 +35,9 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
 export interface KeyDoes {
   readonly desk: DeskActions;
   readonly onKeep: (id: string) => void;
-  readonly onOpen: (what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound') => void;
+  readonly onOpen: (
+    what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside',
+  ) => void;
   readonly onPlay: () => void;
 }
 
@@ -147,6 +152,23 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       if (model.editable) onOpen(key === 'p' ? 'plan' : 'tab');
       else desk.say('This section follows another one; change that');
       return true;
+    case "'":
+    case '=':
+      if (model.editable) onOpen(key === '=' ? 'beside' : 'remarks');
+      else desk.say('This section follows another one; change that');
+      return true;
+    case '~': {
+      const at = addressNow(model, player);
+      const cell = model.moment.cells[player];
+      if (!at || !model.editable || cell.kind === 'open' || cell.step)
+        desk.say('There is no grip here to be a guess');
+      else
+        desk.edit(
+          { kind: 'setCells', changes: [{ at, cell: { ...cell, guess: !cell.guess } }] },
+          { label: `${cell.guess ? 'sure of' : 'a guess for'} ${PLAYER_WORDS[player]}, bar ${at.bar + 1}` },
+        );
+      return true;
+    }
     case 'v':
       onOpen('versions');
       return true;

@@ -137,8 +137,9 @@ export function momentOf(finding: Finding, moments: readonly Moment[]): number {
 export function addressNow(model: SplitModel, player: Player): CellAddress | null {
   const place = model.moment.places[player];
   if (!place) return null;
-  const { entry } = model.playing;
-  return { section: entry.section, pass: model.selection.pass, times: entry.times, player, ...place };
+  const { entry, index } = model.playing;
+  const on = { section: entry.section, pass: model.selection.pass, times: entry.times, entry: index };
+  return { ...on, player, ...place };
 }
 
 /**

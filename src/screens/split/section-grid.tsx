@@ -18,6 +18,7 @@ import { beatTicks, countedBeatTicks } from '../../core/time/index';
 import { Button, useBig } from '../../ui/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
+import { likeWords } from '../told/like-dialog';
 import { findingWords } from './finding-words';
 import { isAt, type SplitModel } from './model';
 import { SoundMark } from './sound-mark';
@@ -79,7 +80,7 @@ export function SectionGrid({
                   <PlayerMark player={player} /> {PLAYER_WORDS[player]}
                 </b>
                 <div className="text-[13px] text-soft">
-                  {model.plan.roles[player].words} ·{' '}
+                  {like(model, player) ?? model.plan.roles[player].words} ·{' '}
                   <SoundMark model={model} player={player} onSound={onSound} />
                 </div>
               </div>
@@ -119,6 +120,12 @@ export function SectionGrid({
   );
 }
 
+/** Whom a player follows here; null who has a part of their own. */
+function like({ playing }: SplitModel, player: Player): string | null {
+  const own = playing.section.like?.[player];
+  return own ? `like ${likeWords(own)}` : null;
+}
+
 /** What the right hands get wrong together, for the lane below the players. */
 function troublesOf(findings: readonly Finding[]): readonly Trouble[] {
   return findings.flatMap((f): Trouble[] => {
@@ -134,6 +141,9 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
   const { desk } = usePorts();
   const beats = moment.ticks / countedBeatTicks(model.playing.meter);
   const isNow = index === model.momentIndex;
+  const bar = model.bars[moment.bar];
+  const chord = bar?.chords.find((c) => c.at === moment.at);
+  const remark = moment.at === 0 ? bar?.remarks?.band : undefined;
   return (
     <div
       role="columnheader"
@@ -148,10 +158,16 @@ function ChordHead({ model, moment, index }: { model: SplitModel; moment: Moment
           <span title={moment.push === 480 ? 'an eighth early' : 'a sixteenth early'}>‹</span>
         )}
         {moment.chordStarts ? pretty(moment.chordText) : isStepOnly(model, index) ? '·' : '…'}
+        {chord?.guess && <span title="a guess">≈</span>}
       </button>
       <span hidden={isStepOnly(model, index)} className="min-w-0 truncate text-[12px] text-soft">
         bar {moment.bar + 1} · {beats % 1 === 0 ? beats : beats.toFixed(1)} {beats === 1 ? 'beat' : 'beats'}
       </span>
+      {remark !== undefined && (
+        <span className="min-w-0 truncate text-[12px] italic" title={remark}>
+          “{remark}”
+        </span>
+      )}
     </div>
   );
 }
@@ -330,6 +346,7 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
             </span>
           ))}
           {cell.kind !== 'open' && cell.guess && <span title="a guess">≈</span>}
+          {hasBeside(model, first, player) && <span title="another way is kept beside it">⇄</span>}
           {isLocked(cell) && <Lock size={14} aria-label="locked" />}
         </span>
       </span>
@@ -357,6 +374,13 @@ function CellBox({ model, player, span }: { model: SplitModel; player: Player; s
       </span>
     </button>
   );
+}
+
+/** Another grip, or another way to play the bar, is kept beside it. */
+function hasBeside({ bars }: SplitModel, { cells, bar, at }: Moment, player: Player): boolean {
+  const cell = cells[player];
+  if (cell.kind !== 'open' && (cell.or?.length ?? 0) > 0) return true;
+  return at === 0 && (bars[bar]?.beside?.[player]?.length ?? 0) > 0;
 }
 
 function flagsFor(

@@ -3,8 +3,11 @@ import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from '../../ui/index';
 import { KeySheet } from '../key-sheet';
+import { BesideDialog } from '../told/beside-dialog';
+import { LikeDialog } from '../told/like-dialog';
+import { RemarksDialog } from '../told/remarks-dialog';
 import { useDesk, usePorts } from '../ports';
-import { useSplitModel } from './model';
+import { addressNow, useSplitModel } from './model';
 import { SongStrip } from './song-strip';
 import { SectionGrid } from './section-grid';
 import { MomentPanel } from './moment-panel';
@@ -55,6 +58,13 @@ export function Split() {
   const later = deferred ?? model;
   const name = model.playing.section.name;
   const close = () => open(null);
+  const { entry, index } = model.playing;
+  const told = {
+    on: { section: entry.section, pass: model.selection.pass, times: entry.times, entry: index },
+    bar: model.moment.bar,
+    player: model.selection.player,
+    onClose: close,
+  };
   const context = {
     model,
     desk: desk.getState(),
@@ -114,6 +124,22 @@ export function Split() {
       <Wishes section={opened === 'wishes' ? name : null} onClose={close} />
       <PasteTab model={model} open={opened === 'tab'} onClose={close} />
       <Versions open={opened === 'versions'} onClose={close} />
+      <LikeDialog
+        playing={model.playing}
+        player={model.selection.player}
+        open={opened === 'like'}
+        onClose={close}
+      />
+      <RemarksDialog {...told} song={model.song} playing={model.playing} open={opened === 'remarks'} />
+      <BesideDialog
+        {...told}
+        song={model.song}
+        meter={model.playing.meter}
+        cell={addressNow(model, model.selection.player)}
+        index={told.bar}
+        bar={model.bars[told.bar]}
+        open={opened === 'beside'}
+      />
       <JobNotice onStop={() => desk.getState().stopJob()} />
     </div>
   );
