@@ -28,7 +28,8 @@ import type { Options } from './options';
 
 /** `check FILE`: what clashes. */
 export async function checkCommand(path: string): Promise<unknown> {
-  const song = await readSongFile(path);
+  const asked: string[] = [];
+  const song = await readSongFile(path, (question) => asked.push(formatProblem(question)));
   const findings = songCauses(song).map((cause) => ({
     ...printed(cause),
     places: cause.places.map(({ pass, bar, beat, beats, level, notes }) => ({
@@ -56,6 +57,7 @@ export async function checkCommand(path: string): Promise<unknown> {
     words: songWords(song),
   };
   return {
+    ...(asked.length > 0 ? { asked } : {}),
     findings,
     connections: connections.map((c) => ({
       connection: c.id,
@@ -145,7 +147,8 @@ export async function moveCommand(path: string, options: Options): Promise<unkno
   };
 }
 
-async function readSongFile(path: string): Promise<Song> {
+/** A song from a chart or song file; `ask` hears what in a chart may be a slip. */
+async function readSongFile(path: string, ask: (question: Problem) => void = () => undefined): Promise<Song> {
   const kind = kindOf(path);
   let text: string;
   try {
@@ -154,7 +157,8 @@ async function readSongFile(path: string): Promise<Song> {
     throw new InputError(`${path}: cannot be read; expected a chart (.txt) or a song file (.json)`);
   }
   if (kind === 'txt') {
-    const { song, problems } = readChart(text);
+    const { song, problems, questions } = readChart(text);
+    questions.forEach(ask);
     if (problems.length > 0) throw new InputError(listed(path, problems));
     return song;
   }

@@ -47,7 +47,7 @@ export interface AskedEdit {
 export interface DeskState {
   readonly id: string | null;
   readonly song: Song | null;
-  /** Chart text as typed while it has problems; null when the song says it all. */
+  /** Chart text as typed while it has problems or questions; null when the song says it all. */
   readonly draft: string | null;
   readonly version: number;
   readonly history: History<Written>;

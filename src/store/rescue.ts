@@ -68,10 +68,11 @@ function lastResortOf(lastResort: DeskPorts['lastResort'], id: string): Unsaved 
 /** What was written, as a song with the text beside it; versions are not part of a text and come from the stored song. */
 function writtenOf(state: UnsavedState, stored: StoredSong): Written | null {
   if (state.kind === 'text') {
-    const { song, problems } = readChart(String(state.text));
+    const { song, problems, questions } = readChart(String(state.text));
     const before = readSong(stored.saved);
     const versions = before.ok ? before.value.versions : undefined;
-    return { song: versions ? { ...song, versions } : song, draft: problems.length > 0 ? state.text : null };
+    const isOpen = problems.length + questions.length > 0;
+    return { song: versions ? { ...song, versions } : song, draft: isOpen ? state.text : null };
   }
   const read = readSong(state.saved);
   return read.ok ? { song: read.value, draft: typeof state.draft === 'string' ? state.draft : null } : null;

@@ -56,6 +56,9 @@ export type Imported =
       readonly kind: 'song';
       readonly song: Song;
       readonly problems: readonly Problem[];
+      /** What was read as it stands and may be a slip. */
+      readonly questions: readonly Problem[];
+      /** The text itself, where there is something to mend or to answer in it. */
       readonly text: string | null;
     }
   | { readonly kind: 'refused'; readonly message: string };
@@ -74,20 +77,21 @@ export function readImport(name: string, text: string): Imported {
       };
     }
     const song = readSong(json);
-    if (song.ok) return { kind: 'song', song: song.value, problems: [], text: null };
+    if (song.ok) return { kind: 'song', song: song.value, problems: [], questions: [], text: null };
     return {
       kind: 'refused',
       message: `${name}: ${song.error.slice(0, 3).map(formatProblem).join('; ')}${more(song.error.length - 3)}`,
     };
   }
-  const { song, problems } = readChart(text);
+  const { song, problems, questions } = readChart(text);
   if (song.sections.length === 0 && song.title === 'Untitled') {
     return {
       kind: 'refused',
       message: `${name} is no chart; expected chart text with a title and sections like == Verse ==, or a song file (.json)`,
     };
   }
-  return { kind: 'song', song, problems, text: problems.length > 0 ? text : null };
+  const isOpen = problems.length + questions.length > 0;
+  return { kind: 'song', song, problems, questions, text: isOpen ? text : null };
 }
 
 /** Whether a file is so large that it is not even opened, by its bytes; null when it is not. */

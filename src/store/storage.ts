@@ -6,7 +6,7 @@ export interface StoredSong {
   readonly id: string;
   readonly title: string;
   readonly saved: SavedSong;
-  /** Chart text as typed while it still has problems; null when the song says it all. */
+  /** Chart text as typed while it still has problems or questions; null when the song says it all. */
   readonly draft: string | null;
   readonly version: number;
   /** Milliseconds since 1970. */

@@ -18,7 +18,7 @@ interface Props {
 const STEP = 14;
 const HEAD = 22;
 
-/** Room below for the sound a bar changes to. */
+/** Room below for each thing that is said of a bar: its sound, remarks, other ways. */
 const SOUND_LINE = 14;
 
 /** Width of a digit of the bar's number. */
@@ -35,7 +35,12 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
   const bottom = y(0);
   const hits = bar.hits ?? [];
   const staff = bottom + (hits.length > 0 || bar.line ? 26 : 10);
-  const height = staff + (bar.sound === null ? 0 : SOUND_LINE);
+  const said = [
+    ...(bar.sound === null ? [] : [bar.sound]),
+    ...bar.told.map((t) => `“${t}”`),
+    ...bar.or.map((t) => `or ${t}`),
+  ];
+  const height = staff + said.length * SOUND_LINE;
   return (
     <svg
       width={width}
@@ -44,11 +49,11 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
       aria-label={describe(bar, strings.length)}
       className="text-ink"
     >
-      {bar.sound !== null && (
-        <text x={left + 4} y={staff + 9} className="fill-ink text-[12px] italic">
-          {bar.sound}
+      {said.map((text, i) => (
+        <text key={text} x={left + 4} y={staff + 9 + i * SOUND_LINE} className="fill-ink text-[12px] italic">
+          {text}
         </text>
-      )}
+      ))}
       <text x={left + 2} y={10} className="fill-soft text-[11px]">
         {bar.number}
       </text>

@@ -73,3 +73,4 @@ export {
 } from './plan-tune';
 export { formatLike, parseLike, type Like } from './like';
 export { cleanComments, cleanRemark, saidRemarks, type Remarks } from './remark';
+export { formatPickup, parsePickup } from './pickup';

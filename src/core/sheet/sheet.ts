@@ -3,11 +3,15 @@ import { sheetSteps, type Reach, type SheetStep } from './line-marks';
 import {
   barsOnPass,
   differingPasses,
+  formatCell,
   formatNamedSound,
+  formatPickup,
   ownCells,
   PLAYER_WORDS,
+  writtenBars,
   type Bar,
   type Cell,
+  type FormEntry,
   type PlacedCell,
   type Player,
   type Section,
@@ -39,6 +43,8 @@ export interface Sheet {
   /** "drop D (D A D G B E) · 22 frets · gain 7 · no capo". */
   readonly rig: string;
   readonly strings: readonly string[];
+  /** What is told all through the song. */
+  readonly told: readonly string[];
   readonly parts: readonly SheetPart[];
 }
 
@@ -64,6 +70,10 @@ export interface SheetBar {
   readonly hits: readonly string[] | null;
   /** A line instead of grips with hits, or null. */
   readonly line: readonly SheetStep[] | null;
+  /** What is told here, to everybody and to this player. */
+  readonly told: readonly string[];
+  /** Other ways to play it, kept beside it, in words. */
+  readonly or: readonly string[];
   /** "lead, gain 6": where the sound is another one than in the bar before; null where it goes on. */
   readonly sound: string | null;
 }
@@ -113,6 +123,7 @@ export function sheetOf(song: Song, player: Player): Sheet {
     ground,
     rig: rigWords(instrument),
     strings: instrument.tuning.map((name) => name.replace(/-?\d$/, '')),
+    told: [song.remark, instrument.remark].flatMap((text) => (text === undefined ? [] : [text])),
     parts,
   };
 }
@@ -129,7 +140,7 @@ function partOf(
   const { section, entry, meter } = playing;
   const hand = section.hands?.[player];
   const remarks = [
-    ...(entry.times > 1 ? [timesWords(entry.times)] : []),
+    ...(entry.times > 1 || entry.end ? [timesWords(entry)] : []),
     ...(playing.shift !== 0 ? [`in ${pretty(playing.key.text)}`] : []),
     ...(playing.bpm === song.tempo ? [] : [`${playing.bpm} bpm`]),
     ...(section.meter && !again ? [`in ${formatMeter(meter)}`] : []),
@@ -139,10 +150,20 @@ function partOf(
     ...(again ? againSound(playing, { song, player }) : soundRemark(section, { song, player })),
     ...(hand?.strokes === 'down' && !again ? ['all down-strokes'] : []),
     ...(hand?.with && !again ? [`hits with ${PLAYER_WORDS[hand.with]}`] : []),
-    ...(again ? ['as before'] : []),
+    ...(section.like?.[player] && !again ? [`like ${PLAYER_WORDS[section.like[player].player]}`] : []),
+    ...(section.key !== undefined && playing.shift === 0 && !again ? [`in ${pretty(playing.key.text)}`] : []),
+    ...(section.pickup !== undefined && !again
+      ? [`begins with a pick-up of ${formatPickup(section.pickup)}`]
+      : []),
+    ...(again ? [] : [section.remarks?.band, section.remarks?.[player]].flatMap(quoted)),
+    ...quoted(entry.remark),
+    ...(again ? [entry.variants ? 'as before but for' : 'as before'] : []),
   ];
-  if (again) return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars: [], passes: [] };
   const sounds = { song, player, section };
+  if (again) {
+    const bars = entry.variants ? ownBars(playing, sounds) : [];
+    return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars, passes: [] };
+  }
   const bars = barsOnPass(section, 1).map((bar, i, all) =>
     barOf(bar, {
       player,
@@ -156,21 +177,58 @@ function partOf(
     .filter((pass) => pass > 1 && pass <= entry.times)
     .flatMap((pass) => {
       const played = barsOnPass(section, pass);
+      const numbers = writtenBars(section, pass);
+      const usual = new Map(bars.map((bar) => [bar.number, JSON.stringify(bar)]));
       const different = played.flatMap((bar, i) => {
         const made = barOf(bar, {
           player,
-          number: i + 1,
+          number: numbers[i]! + 1,
           meter,
           sound: soundFrom(played, i, sounds),
           before: heldBefore(played, i, player),
         });
-        return JSON.stringify(made) === JSON.stringify(bars[i]) ? [] : [made];
+        return JSON.stringify(made) === usual.get(made.number) ? [] : [made];
       });
-      const short = played.length < bars.length ? `, stops after bar ${played.length}` : '';
+      const short = leftOutWords(numbers, section.bars.length);
       if (different.length === 0 && short === '') return [];
       return [{ heading: `${ordinal(pass)} time${short}`, bars: different }];
     });
   return { heading: section.name, remarks, firstBar: playing.firstBar + 1, bars, passes };
+}
+
+/** ", stops after bar 6", ", without bar 3": what is not played on a pass; empty where all bars are. */
+function leftOutWords(played: readonly number[], count: number): string {
+  const out = Array.from({ length: count }, (_, i) => i).filter((i) => !played.includes(i));
+  if (out.length === 0) return '';
+  if (out[0] === played.length) return `, stops after bar ${played.length}`;
+  return `, without bar ${out.map((i) => i + 1).join(', ')}`;
+}
+
+/** The bars of a section played again that are not as it is written, this time alone. */
+function ownBars(
+  { section, written, meter }: Playing,
+  sounds: SoundGround & { readonly section: Section },
+): readonly SheetBar[] {
+  const { player } = sounds;
+  const sheetBars = (of: Section) => {
+    const bars = barsOnPass(of, 1);
+    const numbers = writtenBars(of, 1);
+    return bars.map((bar, i) =>
+      barOf(bar, {
+        player,
+        number: numbers[i]! + 1,
+        meter,
+        sound: soundFrom(bars, i, sounds),
+        before: heldBefore(bars, i, player),
+      }),
+    );
+  };
+  const usual = new Map(sheetBars(written).map((bar) => [bar.number, JSON.stringify(bar)]));
+  return sheetBars(section).filter((bar) => usual.get(bar.number) !== JSON.stringify(bar));
+}
+
+function quoted(text: string | undefined): readonly string[] {
+  return text === undefined ? [] : [`“${text}”`];
 }
 
 function barOf(
@@ -183,7 +241,11 @@ function barOf(
   return {
     number,
     ticks: barTicks(meter),
-    chords: bar.chords.map((c) => ({ at: c.at, text: pretty(c.chord), early: earlyWords(c.push) })),
+    chords: bar.chords.map((c) => ({
+      at: c.at,
+      text: pretty(c.chord) + (c.guess ? '?' : ''),
+      early: earlyWords(c.push),
+    })),
     cells: ownCells(bar.cells[player]).map(({ at, push, cell }, i, all) => ({
       at,
       grip: cell.kind === 'grip' ? cell.grip : null,
@@ -197,12 +259,29 @@ function barOf(
     })),
     hits: hits === null ? null : placesOf(hits),
     line: line ? sheetSteps(line) : null,
+    told: [bar.remarks?.band, bar.remarks?.[player]].flatMap((text) => (text === undefined ? [] : [text])),
+    or: orWords(bar, player),
     sound,
   };
 }
 
 function gripOf(placed: PlacedCell | undefined): Grip | null {
   return placed?.cell.kind === 'grip' ? placed.cell.grip : null;
+}
+
+/** What is kept beside a bar or its grips, as chart text. */
+function orWords(bar: Bar, player: Player): readonly string[] {
+  const cells = ownCells(bar.cells[player]).flatMap(({ cell }) =>
+    cell.kind === 'open' ? [] : (cell.or ?? []).map(formatCell),
+  );
+  const parts = (bar.beside?.[player] ?? []).map((part) =>
+    [
+      ...ownCells(part.cells).map((c) => formatCell(c.cell)),
+      ...(part.line === null ? [] : ['a line']),
+      ...(part.hits === null ? [] : [part.hits]),
+    ].join(' '),
+  );
+  return [...cells, ...parts];
 }
 
 /** The grip a player holds when a bar begins. */
@@ -277,6 +356,9 @@ function earlyWords(push: 0 | 240 | 480): string {
   return push === 480 ? 'an eighth early' : 'a sixteenth early';
 }
 
-function timesWords(times: number): string {
-  return times === 2 ? 'twice' : `${times} times`;
+function timesWords({ times, end }: Pick<FormEntry, 'times' | 'end'>): string {
+  const often = times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`;
+  if (end === 'vamp') return `vamp, about ${often}`;
+  if (end === 'fade') return `${often}, fading out`;
+  return end === 'cue' ? `${often}, on cue` : often;
 }

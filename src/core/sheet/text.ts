@@ -14,6 +14,7 @@ export function sheetText(sheet: Sheet): string {
     `${sheet.title} - ${sheetName(sheet)}`,
     sheet.ground,
     sheet.rig,
+    ...sheet.told.map((text) => `"${text}"`),
     'Hits: O ring  M palm mute  X dead  S slap  P pop  T tap  R rake  Z scrape  small = weak  - hold  . silent  1-6 one string  [321] some strings  v down  ^ up',
     ...(sheet.parts.some(hasLine)
       ? [
@@ -62,7 +63,10 @@ function system(bars: readonly SheetBar[], sheet: Sheet): string[] {
       own ? [`bar ${bar.number}: ${text} with fingers ${formatFingering(own)}`] : [],
     ),
   );
-  return [...sounds, ...(fingers.length > 0 ? [fingers.join('   ')] : []), chords, ...tab, ...hits];
+  const told = bars.flatMap((bar) => bar.told.map((text) => `bar ${bar.number}: "${text}"`));
+  const others = bars.flatMap((bar) => bar.or.map((text) => `bar ${bar.number}: or ${text}`));
+  const said = [told, others].filter((list) => list.length > 0).map((list) => list.join('   '));
+  return [...said, ...sounds, ...(fingers.length > 0 ? [fingers.join('   ')] : []), chords, ...tab, ...hits];
 }
 
 interface Columns {

@@ -36,14 +36,15 @@ export function Chart() {
     if (writeChart(typed.song) === fresh) setState({ ...typed, text: draft });
     else {
       setState({ ...NOTHING, text: fresh });
-      setLeft(draft);
+      // What was only asked about is in the song, as it was read.
+      setLeft(typed.problems.length > 0 ? draft : null);
     }
   }, [desk, read, song]);
 
   const onType = (text: string) => {
     const { song: understood, problems, questions } = read(text);
     setState({ text, problems, questions });
-    desk.getState().typeChart(understood, { text, isUnderstood: problems.length === 0 });
+    desk.getState().typeChart(understood, { text, isUnderstood: problems.length + questions.length === 0 });
     // With versions the desk's song is another object than what was read; it is what was typed all the same.
     own.current = desk.getState().song;
   };

@@ -69,13 +69,19 @@ function SheetPaper({ sheet }: { sheet: Sheet }) {
         </h1>
         <p>{sheet.ground}</p>
         <p>{sheet.rig}</p>
+        {sheet.told.map((text) => (
+          <p key={text} className="italic">
+            “{text}”
+          </p>
+        ))}
         <p className="text-[13px] text-soft">
-          Hits: O ring · M palm mute · X dead · small is weak · - hold · . silent · 1–6 one string. ‹ comes an
-          eighth early, ‹‹ a sixteenth. ↓ ↑ down- and up-stroke.
+          Hits: O ring · M palm mute · X dead · S slap · P pop · T tap · R rake · Z scrape · small is weak · -
+          hold · . silent · 1–6 one string, 321 three of them. ‹ comes an eighth early, ‹‹ a sixteenth. ↓ ↑
+          down- and up-stroke. h p / before a fret: hammered, pulled, slid to.
           {sheet.parts.some((p) => p.bars.some((b) => b.cells.some((c) => c.fingers !== null))) &&
             ' Slanted digits: fingers, 1 index to 4 little finger, T thumb.'}
           {sheet.parts.some((p) => p.bars.some((b) => b.line !== null)) &&
-            ' Lines: h hammer-on · p pull-off · slanted stroke slide · ½ 1 bend by so many whole tones · wave vibrato · <12> harmonic.'}
+            ' Lines: h hammer-on · p pull-off · t tap · slanted stroke slide · (5)h short note before · ½ 1 bend by so many whole tones · wave vibrato · <12> harmonic.'}
         </p>
       </header>
       <div ref={ref}>

@@ -90,6 +90,12 @@ export function Songs() {
         taken = [...taken, song.title];
         await addSong(storage, song, { now: Date.now(), draft: read.text });
         said.push(`${song.title} imported.`);
+        if (read.questions.length > 0) {
+          bad = true;
+          said.push(
+            `Asked about ${file.name}: ${read.questions.slice(0, 2).map(formatProblem).join('; ')}. Its chart shows where.`,
+          );
+        }
         if (read.problems.length > 0) {
           bad = true;
           said.push(

@@ -1,10 +1,12 @@
-import { fail, ok, problemAt, type Problem, type Result } from '../../base/index';
+import { problemAt, type Problem } from '../../base/index';
 import {
   formatLike,
+  formatPickup,
   formatSoundUse,
   formatTune,
   formatWish,
   parseLike,
+  parsePickup,
   parseSoundUse,
   parseTune,
   isPlan,
@@ -28,7 +30,6 @@ import {
   parseMeter,
   parseSwing,
   TEMPO_RANGE,
-  TICKS_PER_QUARTER,
   type Meter,
   type Swing,
 } from '../../time/index';
@@ -216,22 +217,6 @@ function setting(part: string, header: SectionHeader, band: Band): SectionHeader
       return `"${part}" is not understood; expected ${EXPECTED}`;
   }
 }
-
-/** `1/4`, `3/8`: how long a pick-up is, in ticks. */
-export function parsePickup(text: string): Result<number> {
-  const match = /^(\d{1,2})\s*\/\s*(1|2|4|8|16|32)$/.exec(text.trim());
-  const ticks = (Number(match?.[1]) * WHOLE_TICKS) / Number(match?.[2]);
-  return match && ticks > 0
-    ? ok(ticks)
-    : fail(`"${text}" is no pick-up; expected its length, like 1/4 or 3/8`);
-}
-
-export function formatPickup(ticks: number): string {
-  const unit = [4, 8, 16, 32, 1, 2].find((n) => Number.isInteger((ticks * n) / WHOLE_TICKS)) ?? 32;
-  return `${Math.round((ticks * unit) / WHOLE_TICKS)}/${unit}`;
-}
-
-const WHOLE_TICKS = 4 * TICKS_PER_QUARTER;
 
 /** `strokes down` or `with guitar1`; null when it is something else, a message when it is wrong. */
 function readHand(player: Player, text: string): SectionHand | string | null {
