@@ -106,8 +106,92 @@ E|--------------|
     expect(neck.bars[0]!.unsure).to.deep.equal(['fret 29 is not on this neck']);
   });
 
+  /** Each as people type it (common practice), and what a guitarist would play from it. */
   for (const [what, text, expected] of [
-    ['too few strings', 'G|-----|\nD|-----|\n', 'has 2 lines; expected 6'],
+    [
+      'chords that slide',
+      'e|---------|\nB|---------|\nG|---------|\nD|-7---/9--|\nA|-7---/9--|\nE|-5---/7--|\n'.replaceAll(
+        '---/',
+        '---',
+      ),
+      'cells 0:577xxx 1920:799xxx O---O---',
+    ],
+    [
+      'a power chord slid to another',
+      'e|---------|\nB|---------|\nG|---------|\nD|-7/9-----|\nA|-7/9-----|\nE|-5/7-----|\n',
+      'line 577xxx s799xxx . .',
+    ],
+    [
+      'a note hammered and pulled inside a held chord',
+      'e|-0-------|\nB|-2h3-p2-0|\nG|-2-------|\nD|-2-------|\nA|-0-------|\nE|---------|\n'.replace(
+        '-p2-0',
+        '-p2--',
+      ),
+      'line x02220 . hx02230 . . px02220',
+    ],
+    [
+      'slides from nowhere and off',
+      'e|-/7-----9\\--|\nB|----------|\nG|----------|\nD|----------|\nA|----------|\nE|----------|\n',
+      'line su7@1',
+    ],
+    [
+      'a bend to a fret, let down',
+      'e|-7b9r7---|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|\n',
+      'line 7@1b1r',
+    ],
+    [
+      'a half bend',
+      'e|-7b½-----|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|\n',
+      'line 7@1b1/2',
+    ],
+    [
+      'a tap and a pull-off',
+      'e|-t12p5-0-|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|\n',
+      'line t12@1 . p5@1',
+    ],
+    [
+      'a trill',
+      'e|-5tr7----|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|\n',
+      'line 5@1t7',
+    ],
+    [
+      'a harmonic',
+      'e|-<12>----|\nB|---------|\nG|---------|\nD|---------|\nA|---------|\nE|---------|\n',
+      'line 12@1n',
+    ],
+    ['one line by its name', 'A|-0-3-5-3-|\n', 'line 0@5 3@5 5@5 3@5'],
+    [
+      'palm mutes below',
+      'e|---------|\nB|---------|\nG|---------|\nD|-2-2-2-2-|\nA|-2-2-2-2-|\nE|-0-0-0-0-|\n   PM------\n',
+      'M-M-M-M-',
+    ],
+  ] as const) {
+    it(`reads ${what}`, () => {
+      const { bars, problems } = read(text);
+      expect(problems).to.deep.equal([]);
+      const { cells, hits, line } = bars[0]!;
+      expect(`cells ${cells} ${hits ?? ''} line ${line ?? ''}`).to.include(expected);
+    });
+  }
+
+  it('takes its own tuning: the notes stay, on the strings one has', () => {
+    const drop = read('D|-0-0-5-5-|\nA|-0-0-5-5-|\nD|-0-0-5-5-|\nG|---------|\nB|---------|\ne|---------|\n');
+    expect(drop.bars[0]!.unsure.join()).to.include('tuned D A D G B E: frets are moved');
+    expect(drop.bars[0]!.unsure.join(), 'D2 is below the low E').to.include('is not on your string 6');
+    // Fret 5 of a string tuned to D is fret 3 of one tuned to E.
+    expect(drop.bars[0]!.cells).to.include('355xxx~');
+  });
+
+  it('plays a line four times, and says so', () => {
+    const rows = ['e|-----|', 'B|-----|', 'G|-----|', 'D|-2---|', 'A|-2---|', 'E|-0---| x4'].join('\n');
+    const { bars } = read(rows);
+    expect(bars).to.have.length(4);
+    expect(bars[0]!.unsure).to.deep.equal(['x4: all bars of the line 4 times']);
+    expect(bars[3]!.cells).to.equal('0:022xxx');
+  });
+
+  for (const [what, text, expected] of [
+    ['too few strings', '|-----|\n|-----|\n', 'has 2 lines; expected 6'],
     ['no tab at all', 'just words', 'no tab found'],
     ['nothing', '', 'no tab found'],
   ] as const) {
