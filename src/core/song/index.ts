@@ -28,7 +28,7 @@ export {
 export { applyEdit, type Edit } from './edit';
 export type { RemarkChange } from './edit-notes';
 export { cellAt } from './edit-bar';
-export { firstDifference, followerIn, forEveryPass, type FirstDifference } from './pass-scope';
+export { firstDifference, followerIn, forEveryPass, inPlaying, type FirstDifference } from './pass-scope';
 export type {
   CellAddress,
   CellChange,

@@ -1,6 +1,6 @@
 import { asPlayed, combinedSounds, PLAYERS, type Player, type Section, type Sounds } from '../form/index';
 import { rigIn } from './rig-in';
-import { materialOf, type Material, type Song } from './song';
+import { materialOf, sectionNamed, type Material, type Song } from './song';
 
 /**
  * What a section has to bear: each player's sound in the playing in which it is driven most. Undefined where every
@@ -26,12 +26,16 @@ export function loudestSounds(
   return Object.keys(loudest).length > 0 ? loudest : undefined;
 }
 
-/** The section as it is split: one set of grips for all its playings, with the sounds that ask most of them. */
-export function loudMaterial(song: Song, name: string): Material | null {
-  const material = materialOf(song, name);
-  if (!material) return null;
-  const sounds = loudestSounds(song, material.section);
-  return sounds
-    ? { ...material, section: asPlayed(material.section, { times: material.times, sounds }) }
-    : material;
+/**
+ * The section as it is split: one set of grips for all its playings, with the sounds that ask most of them; with `playing`
+ * (place in the form, from 0) as it is played there, what differs this time alone included.
+ */
+export function loudMaterial(song: Song, name: string, playing?: number): Material | null {
+  const material = materialOf(song, name, playing);
+  const written = sectionNamed(song, name);
+  if (!material || !written) return null;
+  const { times } = material;
+  const entry = playing === undefined ? undefined : song.form[playing];
+  const sounds = entry ? entry.sounds : loudestSounds(song, written);
+  return { ...material, section: asPlayed(written, { times, sounds, variants: entry?.variants }) };
 }

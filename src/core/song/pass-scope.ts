@@ -25,24 +25,33 @@ export function firstDifference(song: Song, edit: Edit): FirstDifference | null 
 
 /** The same edit for every pass of its section: written where the first pass is. */
 export function forEveryPass(edit: Edit): Edit {
-  const every = <T extends OnPass>(at: T): T => ({ ...at, pass: 1 });
+  return readdressed(edit, ({ entry: _this, ...at }) => ({ ...at, pass: 1 }));
+}
+
+/** The same edit in one playing (place in the form, from 0): what differs there alone is changed there. */
+export function inPlaying(edit: Edit, entry: number): Edit {
+  return readdressed(edit, (at) => ({ ...at, entry }));
+}
+
+function readdressed(edit: Edit, change: (at: OnPass) => OnPass): Edit {
+  const put = <T extends OnPass>(at: T): T => change(at) as T;
   switch (edit.kind) {
     case 'setCells':
-      return { ...edit, changes: edit.changes.map((c) => ({ ...c, at: every(c.at) })) };
+      return { ...edit, changes: edit.changes.map((c) => ({ ...c, at: put(c.at) })) };
     case 'setHits':
-      return { ...edit, changes: edit.changes.map(every) };
+      return { ...edit, changes: edit.changes.map(put) };
     case 'setParts':
-      return { ...edit, changes: edit.changes.map(every) };
+      return { ...edit, changes: edit.changes.map(put) };
     case 'setPush':
-      return { ...edit, change: every(edit.change) };
+      return { ...edit, change: put(edit.change) };
     case 'setLine':
-      return { ...edit, change: every(edit.change) };
+      return { ...edit, change: put(edit.change) };
     case 'setVoice':
-      return { ...edit, change: every(edit.change) };
+      return { ...edit, change: put(edit.change) };
     case 'useSound':
-      return { ...edit, change: every(edit.change) };
+      return { ...edit, change: put(edit.change) };
     case 'together':
-      return { ...edit, edits: edit.edits.map(forEveryPass) };
+      return { ...edit, edits: edit.edits.map((one) => readdressed(one, change)) };
     default:
       return edit;
   }

@@ -41,6 +41,8 @@ export interface CellChoice {
   readonly pass: number;
   readonly moment: number;
   readonly player: Player;
+  /** Place in the form (from 0) of a playing that differs from the section; left out: the section as it is written. */
+  readonly entry?: number;
 }
 
 /**
@@ -155,7 +157,7 @@ interface Context {
 }
 
 function contextOf(song: Song, at: CellChoice): Context | null {
-  const material = loudMaterial(song, at.section);
+  const material = loudMaterial(song, at.section, at.entry);
   if (!material) return null;
   const { section, meter, tempo } = material;
   const moments = momentsOf(section, { pass: at.pass, meter });

@@ -5,6 +5,7 @@ import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf, type KnownGrip } f
 import {
   applyEdit,
   cellPitches,
+  inPlaying,
   momentIndexAt,
   momentsOf,
   materialOf,
@@ -58,8 +59,10 @@ export function* curesInSteps(
   const most = options.most ?? 4;
   const before = songFindings(song);
   const tried: { readonly way: Way; readonly effect: Effect; readonly rank: number }[] = [];
-  for (const way of waysFor(song, finding)) {
+  const differs = song.form[finding.playing]?.variants !== undefined;
+  for (const found of waysFor(song, finding)) {
     yield;
+    const way = differs ? { ...found, edit: inPlaying(found.edit, finding.playing) } : found;
     const next = applyEdit(song, way.edit);
     if (next === song) continue;
     const after = songFindings(next);

@@ -25,6 +25,8 @@ import { allows, wishesOf, type Wish } from './wish';
 export interface Slot {
   readonly section: string;
   readonly pass: number;
+  /** Place in the form of the playing whose own differences these are; left out: the section's. */
+  readonly entry?: number;
   readonly moment: Moment;
   readonly plan: Plan;
   readonly seats: readonly [Seat, Seat, Seat];
@@ -59,6 +61,8 @@ export interface Scope {
   /** Null: the whole song. */
   readonly sections: readonly string[] | null;
   readonly pass: number;
+  /** Place in the form (from 0) of a playing whose own differences are filled; left out: the section as it is written. */
+  readonly entry?: number;
   /** Treats an unlocked cell as open though it is written. */
   readonly reopens?: (at: CellAddress) => boolean;
 }
@@ -147,7 +151,7 @@ function* sectionSlots(
   name: string,
   { scope, before }: { scope: Scope; before: Slot | null },
 ): Generator<number, readonly Slot[]> {
-  const { section, meter, tempo } = loudMaterial(song, name)!;
+  const { section, meter, tempo } = loudMaterial(song, name, scope.entry)!;
   const plan = planOf(song, name);
   const wishes = wishesOf(section);
   const moments = momentsOf(section, { pass: scope.pass, meter });
@@ -159,7 +163,7 @@ function* sectionSlots(
     const choices: Choices[] = [];
     const choose = (player: Player, n: number): Choices => {
       if (held[n]) return sameAgain(previous!.choices[n]!, seats[n]!);
-      const at = addressOf({ section: name, pass: scope.pass }, moment, player);
+      const at = addressOf({ section: name, ...scope }, moment, player);
       const cell = moment.cells[player];
       const reopened = at !== null && cell.kind !== 'open' && !cell.locked && scope.reopens?.(at) === true;
       return cell.kind === 'open' || reopened ? openChoices(seats[n]!, wishes) : fixedChoice(cell, seats[n]!);
@@ -172,6 +176,7 @@ function* sectionSlots(
     slots.push({
       section: name,
       pass: scope.pass,
+      ...(scope.entry === undefined ? {} : { entry: scope.entry }),
       moment,
       plan,
       seats,
@@ -216,12 +221,15 @@ function tempoIn(song: Song, name: string): number {
 
 /** Where a slot's cell is written. */
 export function addressOf(
-  at: { readonly section: string; readonly pass: number },
+  at: { readonly section: string; readonly pass: number; readonly entry?: number },
   moment: Moment,
   player: Player,
 ): CellAddress | null {
   const place = moment.places[player];
-  return place ? { section: at.section, pass: at.pass, player, bar: place.bar, index: place.index } : null;
+  if (!place) return null;
+  const { section, pass, entry } = at;
+  const own = entry === undefined ? {} : { entry };
+  return { section, pass, player, bar: place.bar, index: place.index, ...own };
 }
 
 export function seatsOf(

@@ -1,7 +1,7 @@
 import { fail, finished, ok, type Result } from '../base/index';
-import { differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
+import { asPlayed, differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
-import { applyEdit, cellAt, type CellAddress, type CellChange, type Song } from '../song/index';
+import { applyEdit, cellAt, sectionNamed, type CellAddress, type CellChange, type Song } from '../song/index';
 import { addressOf, cellOf, problemInSteps, type Scope, type SplitProblem } from './problem';
 import { solve, type Solution } from './solve';
 
@@ -47,6 +47,16 @@ export function* splitSong(song: Song, target: SplitTarget): SplitWork {
   for (const section of now.sections.filter((s) => name === null || s.name === name)) {
     for (const pass of differingPasses(section).filter((p) => p !== 1)) {
       const more = yield* solved(now, scope(pass, [section.name]), 0.98, 1);
+      now = applyEdit(now, { kind: 'setCells', changes: more.changes });
+      changes.push(...more.changes);
+    }
+  }
+  // What differs in one playing alone is filled around the section as it is now.
+  for (const [entry, { section: own, times, variants }] of now.form.entries()) {
+    const section = variants && (name === null || own === name) ? sectionNamed(now, own) : null;
+    if (!section) continue;
+    for (const pass of differingPasses(asPlayed(section, { times, variants }))) {
+      const more = yield* solved(now, { ...scope(pass, [own]), entry }, 0.98, 1);
       now = applyEdit(now, { kind: 'setCells', changes: more.changes });
       changes.push(...more.changes);
     }

@@ -164,8 +164,10 @@ export function useAlternatives(): readonly Alternative[] | null {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const begin = () => {
       const playing = unfold(song)[selection.playing];
-      if (playing) goOn(alternativesInSteps(song, { ...selection, section: playing.section.name }));
-      else setFound({ song, selection, list: [] });
+      if (playing) {
+        const own = playing.entry.variants ? { entry: playing.index } : {};
+        goOn(alternativesInSteps(song, { ...selection, section: playing.section.name, ...own }));
+      } else setFound({ song, selection, list: [] });
     };
     const goOn = (work: ReturnType<typeof alternativesInSteps>) => {
       const until = performance.now() + SLICE_MS;
