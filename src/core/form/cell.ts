@@ -64,6 +64,13 @@ export type ChordSlur = 'slide' | 'hammer' | 'pull';
 /** How a grip is come to and left. */
 export type ChordMove = Pick<Cell & { readonly kind: 'grip' }, 'reached' | 'from' | 'off'>;
 
+/** A cell starting `at` ticks after the bar line; it lasts until the player's next cell, over bar lines too. */
+export interface PlacedCell {
+  readonly at: number;
+  readonly push: Push;
+  readonly cell: Cell;
+}
+
 export const OPEN: Cell = { kind: 'open' };
 
 /** A grip for a player; left out, it is not locked, no guess, and held with the natural fingers. */

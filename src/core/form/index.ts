@@ -17,6 +17,7 @@ export {
   type ChordMove,
   type ChordSlur,
   type OtherCell,
+  type PlacedCell,
   type Player,
   type Push,
 } from './cell';
@@ -29,6 +30,7 @@ export {
   openBar,
   openCells,
   variantAt,
+  withLine,
   writtenBars,
   type Beside,
   type BesidePart,
@@ -36,13 +38,12 @@ export {
   type Bar,
   type BarPatch,
   type FormEntry,
-  type PlacedCell,
   type PlacedChord,
   type Section,
   type SectionHand,
   type Variant,
 } from './section';
-export { cellsWithLine, isStep, leavesRoom, lineCells, ownCells, withLine } from './line-bar';
+export { cellsWithLine, isStep, leavesRoom, lineCells, ownCells } from './line-bar';
 export { MOST_PLACES, sayableOwn, sayableSection, sectionNameTrouble } from './sayable';
 export {
   combinedSounds,

@@ -1,21 +1,10 @@
 import { plainStep, stepGrip, type Line } from '../line/index';
-import { OPEN, type Cell, type Player } from './cell';
-import type { Bar, PlacedCell } from './section';
+import { OPEN, type Cell, type PlacedCell } from './cell';
 
 /** How many strings a line is for, and whether its bar opens the section: what comes before it there is silence. */
-interface LineGround {
+export interface LineGround {
   readonly strings: number;
   readonly first: boolean;
-}
-
-/** A bar where a player plays a line and nothing else. */
-export function withLine(bar: Bar, player: Player, line: Line, of: LineGround): Bar {
-  return {
-    ...bar,
-    cells: { ...bar.cells, [player]: lineCells(line, of) },
-    hits: { ...bar.hits, [player]: null },
-    lines: { ...bar.lines, [player]: line },
-  };
 }
 
 /** The steps of a line as locked cells, so that everything that looks at grips sees them. */

@@ -1,11 +1,10 @@
-import { OPEN, PLAYERS, type Player } from './cell';
+import { OPEN, PLAYERS, type PlacedCell, type Player } from './cell';
 import {
   openCells,
   type Bar,
   type BarPatch,
   type Beside,
   type BesidePart,
-  type PlacedCell,
   type PlacedChord,
   type OwnVariant,
   type Section,

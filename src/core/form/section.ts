@@ -1,11 +1,11 @@
 import { placesOf, withoutStrings, type StrokeWay } from '../hits/index';
 import type { Line } from '../line/index';
-import { leavesRoom } from './line-bar';
+import { leavesRoom, lineCells, type LineGround } from './line-bar';
 import type { Meter, Swing } from '../time/index';
 import type { PlanName } from './plan-name';
 import type { PlanTune } from './plan-tune';
 import type { Wish } from './wish';
-import { OPEN, PLAYERS, type Cell, type Player, type Push } from './cell';
+import { OPEN, PLAYERS, type PlacedCell, type Player, type Push } from './cell';
 import type { Like } from './like';
 import type { Remarks } from './remark';
 import { combinedSounds, type Sounds } from './sound';
@@ -18,13 +18,6 @@ export interface PlacedChord {
   readonly chord: string;
   /** Not sure; left out: sure. */
   readonly guess?: true;
-}
-
-/** A cell starting `at` ticks after the bar line; it lasts until the player's next cell, over bar lines too. */
-export interface PlacedCell {
-  readonly at: number;
-  readonly push: Push;
-  readonly cell: Cell;
 }
 
 /** One bar of a section. Empty lists mean that what was before goes on. */
@@ -308,6 +301,16 @@ export function variantAt(
 /** True when a variant belongs to a pass of a playing that has `times` of them. */
 export function isOnPass(variant: Variant, at: { pass: number; times: number }): boolean {
   return variant.pass === 'last' ? at.pass === at.times : variant.pass === at.pass;
+}
+
+/** A bar where a player plays a line and nothing else. */
+export function withLine(bar: Bar, player: Player, line: Line, of: LineGround): Bar {
+  return {
+    ...bar,
+    cells: { ...bar.cells, [player]: lineCells(line, of) },
+    hits: { ...bar.hits, [player]: null },
+    lines: { ...bar.lines, [player]: line },
+  };
 }
 
 /** One open cell for each chord that starts in the bar, pushed as the chord is. */

@@ -2,7 +2,6 @@ import { problemAt, type Problem } from '../../base/index';
 import {
   cleanComments,
   cleanRemark,
-  parseNamedPlan,
   PLAYERS,
   saidRemarks,
   type FormEntry,
@@ -10,10 +9,7 @@ import {
   type Player,
   type Section,
 } from '../../form/index';
-import { parseKey, parseRange } from '../../pitch/index';
 import {
-  cleanTitle,
-  DOWN_RANGE,
   emptySong,
   inPlayedOrder,
   likeTrouble,
@@ -22,12 +18,13 @@ import {
   withFollowers,
   type Song,
 } from '../../song/index';
-import { barTicks, formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
+import { barTicks, formatMeter } from '../../time/index';
+import { blocksOf, readRows, type Block } from './blocks';
+import { groundOf, readHeaderLine } from './head';
 import { readSectionHeader, withAsked, type Asked, type Band, type SectionHeader } from './header';
+import { freshName, isNearName } from './near-names';
 import { readKeep } from './read-keep';
-import { readReturn, readSection, ROW_LABELS, type PassBlock, type SectionRows } from './read-section';
-import type { Row } from './rows';
-import { parts, readInstrument } from './settings';
+import { readReturn, readSection, type PassBlock, type SectionRows } from './read-section';
 
 /** A chart as understood: always a song, with every problem found on the way in the order of the text. */
 export interface ChartRead {
@@ -72,71 +69,6 @@ type Memo = (
   context: string,
   work: () => BlockRead,
 ) => BlockRead;
-
-/** Lines under one section header, from the one after it on; comments and remarks are taken out of them. */
-interface Block {
-  readonly header: { readonly text: string; readonly line: number };
-  readonly above: readonly string[];
-  readonly lines: string[];
-  readonly firstLine: number;
-  readonly comments: string[];
-  readonly told: { readonly who: Player | 'band'; readonly text: string; readonly line: number }[];
-}
-
-const REMARK = /^(?:(guitar1|guitar2|bass)\s+)?remark\s*:(.*)$/;
-
-/** The text as blocks under section headers, with what stands before them. */
-function blocksOf(text: string): {
-  readonly head: readonly { raw: string; line: number }[];
-  readonly comments: readonly string[];
-  readonly blocks: readonly Block[];
-  readonly kept: readonly { text: string; line: number }[];
-} {
-  const head: { raw: string; line: number }[] = [];
-  const comments: string[] = [];
-  const blocks: Block[] = [];
-  const kept: { text: string; line: number }[] = [];
-  // Comments right above a header are of what follows, others of what they stand in.
-  let pending: string[] = [];
-  const settle = () => {
-    (blocks.at(-1)?.comments ?? comments).push(...pending);
-    pending = [];
-  };
-  text.split(/\r\n|\n|\r/).forEach((raw, i) => {
-    const line = i + 1;
-    const trimmed = raw.trim();
-    const remark = blocks.length > 0 ? REMARK.exec(trimmed) : null;
-    if (trimmed.startsWith('#')) {
-      pending.push(trimmed.replace(/^#+\s?/, ''));
-      blocks.at(-1)?.lines.push('');
-      return;
-    }
-    if (trimmed.startsWith('==')) {
-      blocks.push({
-        header: { text: raw, line },
-        above: pending,
-        lines: [],
-        firstLine: line + 1,
-        comments: [],
-        told: [],
-      });
-      pending = [];
-      return;
-    }
-    settle();
-    if (/^keep\s*:/.test(trimmed)) {
-      kept.push({ text: raw, line });
-      blocks.at(-1)?.lines.push('');
-    } else if (remark) {
-      const who = (remark[1] as Player | undefined) ?? 'band';
-      blocks.at(-1)!.told.push({ who, text: remark[2]!.trim(), line });
-      blocks.at(-1)!.lines.push('');
-    } else if (blocks.length > 0) blocks.at(-1)!.lines.push(raw);
-    else if (trimmed !== '') head.push({ raw, line });
-  });
-  settle();
-  return { head, comments: cleanComments(comments), blocks, kept };
-}
 
 function readWith(text: string, memo: Memo): ChartRead {
   const { head, comments, blocks, kept } = blocksOf(text);
@@ -383,216 +315,4 @@ class ChartReading {
       this.#questions.push(problemAt(line, 1, 2, message));
     }
   }
-}
-
-function groundOf(song: Song): { readonly band: Band; readonly context: string } {
-  const band = bandOf(song);
-  return { band, context: `${formatMeter(song.meter)} ${JSON.stringify(band)}` };
-}
-
-/** The same but for capitals and spaces, or for one letter of a longer name. */
-function isNearName(a: string, b: string): boolean {
-  const [x, y] = [a, b].map((name) => name.toLowerCase().replace(/\s+/g, ' '));
-  if (x === y) return true;
-  // Names that are counted, Verse 1 and Verse 2, are meant to differ by that.
-  if (x!.replace(/[\d\s]+$/, '') === y!.replace(/[\d\s]+$/, '')) return false;
-  return Math.min(x!.length, y!.length) >= 4 && isOneApart(x!, y!);
-}
-
-/** One letter put in, left out or changed. */
-function isOneApart(a: string, b: string): boolean {
-  const [short, long] = a.length <= b.length ? [a, b] : [b, a];
-  if (long.length - short.length > 1) return false;
-  let i = 0;
-  while (i < short.length && short[i] === long[i]) i += 1;
-  return short.slice(short.length === long.length ? i + 1 : i) === long.slice(i + 1);
-}
-
-function bandOf({ players }: Song): Band {
-  const every = <T>(of: (player: Player) => T) =>
-    ({ guitar1: of('guitar1'), guitar2: of('guitar2'), bass: of('bass') }) as const;
-  return {
-    strings: every((player) => players[player].tuning.length),
-    sounds: every((player) => (players[player].sounds ?? []).map((sound) => sound.name)),
-  };
-}
-
-function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
-  const told = REMARK.exec(raw.trim());
-  if (told) return toldInHead(song, told[1] as Player | undefined, told[2]!);
-  const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
-  const expected = 'title, key, tempo, meter, voice, down, plans, remark, guitar1, guitar2 or bass';
-  if (!match) {
-    const column = raw.length - raw.trimStart().length + 1;
-    problems.push(
-      problemAt(
-        line,
-        column,
-        raw.trim().length,
-        `expected "name: value" (${expected}) or a section like == Verse ==`,
-      ),
-    );
-    return song;
-  }
-  const name = match[2]!.toLowerCase();
-  const value = match[4]!.trim();
-  const column = match[1]!.length + match[2]!.length + match[3]!.length + 1;
-  const wrong = (message: string): Song => {
-    problems.push(problemAt(line, column, value.length, message));
-    return song;
-  };
-  switch (name) {
-    case 'title': {
-      const title = cleanTitle(value);
-      return title === '' ? wrong('the title is empty; expected the name of the song') : { ...song, title };
-    }
-    case 'key': {
-      const key = parseKey(value);
-      return key.ok ? { ...song, key: key.value.text } : wrong(key.error);
-    }
-    case 'tempo': {
-      const tempo = Number(value.replace(/\s*bpm$/, ''));
-      const fits = tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max;
-      return fits
-        ? { ...song, tempo }
-        : wrong(`"${value}" is no tempo; expected ${TEMPO_RANGE.min} to ${TEMPO_RANGE.max} bpm`);
-    }
-    case 'meter': {
-      const meter = parseMeter(value);
-      return meter.ok ? { ...song, meter: meter.value } : wrong(meter.error);
-    }
-    case 'plans': {
-      const read = parts(match[4]!).map(({ part, offset }) => ({ part, offset, plan: parseNamedPlan(part) }));
-      for (const { part, offset, plan } of read) {
-        if (!plan.ok) problems.push(problemAt(line, column + offset, part.length, plan.error));
-      }
-      const plans = read.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
-      return plans.length > 0 ? { ...song, plans } : song;
-    }
-    case 'voice': {
-      const voice = parseRange(value);
-      return voice.ok ? { ...song, voice: voice.value } : wrong(voice.error);
-    }
-    case 'down': {
-      const down = Number(value.replace(/\s*semitones?$/, ''));
-      const { min, max } = DOWN_RANGE;
-      if (value === '0') return song;
-      return Number.isInteger(down) && down >= min && down <= max
-        ? { ...song, down }
-        : wrong(
-            `"${value}" is no tuning down; expected ${min} to ${max} semitones the whole band sounds lower than it is named`,
-          );
-    }
-    case 'guitar1':
-    case 'guitar2':
-    case 'bass': {
-      const read = readInstrument(match[4]!, song.players[name]);
-      for (const p of read.problems) problems.push(problemAt(line, column + p.offset, p.length, p.message));
-      return { ...song, players: { ...song.players, [name]: read.instrument } };
-    }
-    default:
-      problems.push(
-        problemAt(
-          line,
-          match[1]!.length + 1,
-          match[2]!.length,
-          `"${match[2]}" is no setting of a song; expected ${expected}`,
-        ),
-      );
-      return song;
-  }
-}
-
-/** A remark for everybody, or for one player all through the song; several are told together. */
-function toldInHead(song: Song, player: Player | undefined, text: string): Song {
-  const joined = (was: string | undefined) => cleanRemark(was === undefined ? text : `${was}; ${text}`);
-  if (player === undefined) {
-    const remark = joined(song.remark);
-    return remark === '' ? song : { ...song, remark };
-  }
-  const rig = song.players[player];
-  const remark = joined(rig.remark);
-  return remark === '' ? song : { ...song, players: { ...song.players, [player]: { ...rig, remark } } };
-}
-
-/** The rows people write, for a message; `or` rows are like a player's own. */
-const SHOWN_LABELS = ROW_LABELS.filter((label) => !label.includes(' or')).join(', ');
-
-/** Rows and pass blocks of a section; lines count from 1 inside the block. */
-function readRows(
-  lines: readonly string[],
-  isReturn: boolean,
-): { rows: Row[]; passes: PassBlock[]; problems: Problem[] } {
-  const problems: Problem[] = [];
-  const rows: Row[] = [];
-  const passes: PassBlock[] = [];
-  let target = rows;
-  lines.forEach((raw, i) => {
-    const line = i + 1;
-    const trimmed = raw.trim();
-    if (trimmed === '') return;
-    const column = raw.length - raw.trimStart().length + 1;
-    if (trimmed.startsWith('--')) {
-      const match =
-        /^--\s*(?:(this time)\s*[,:]?\s*)?(?:(?:pass\s+(\d+)|(last)\s+pass)\s*:?\s*)?bars?\s+(\d+)(?:\s*-\s*(\d+))?\s*(out)?\s*--$/.exec(
-          trimmed,
-        );
-      const own = isReturn || match?.[1] !== undefined;
-      const pass = match?.[3] === 'last' ? 'last' : match?.[2] === undefined ? 'every' : Number(match[2]);
-      const from = Number(match?.[4]);
-      const to = Number(match?.[5] ?? match?.[4]);
-      target = [];
-      if (!match || (pass === 'every' && !own) || pass === 0 || from < 1 || to < from) {
-        problems.push(
-          problemAt(
-            line,
-            column,
-            trimmed.length,
-            'expected which pass and bars differ, like -- pass 2: bar 7-8 --, -- last pass: bar 8 --, -- pass 2: bar 8 out -- or -- this time: bar 8 --',
-          ),
-        );
-        return;
-      }
-      const out = match[6] === 'out';
-      passes.push({ pass, own, fromBar: from - 1, toBar: to - 1, out, line, rows: target });
-      return;
-    }
-    const bar = raw.indexOf('|');
-    const label = raw
-      .slice(0, bar < 0 ? undefined : bar)
-      .trim()
-      .replace(/\s+/g, ' ');
-    if (bar < 0 || !ROW_LABELS.includes(label)) {
-      const what = bar < 0 ? 'this line has no bars' : `"${label}" is no row`;
-      problems.push(
-        problemAt(line, column, label.length, `${what}; expected ${SHOWN_LABELS} and bars between |`),
-      );
-      return;
-    }
-    const bars = readBars(raw, bar, line);
-    const earlier = target.findIndex((row) => row.label === label);
-    if (earlier >= 0) target[earlier] = { ...target[earlier]!, bars: [...target[earlier]!.bars, ...bars] };
-    else target.push({ label, line, bars });
-  });
-  return { rows, passes, problems };
-}
-
-function readBars(raw: string, first: number, line: number): Row['bars'] {
-  const bars: { text: string; line: number; column: number }[] = [];
-  let column = first + 2;
-  const pieces = raw.slice(first + 1).split('|');
-  pieces.forEach((text, i) => {
-    const last = i === pieces.length - 1;
-    if (!(last && text.trim() === '')) bars.push({ text, line, column });
-    column += text.length + 1;
-  });
-  return bars;
-}
-
-/** The first free `Verse 2`, `Verse 3` …; `next` remembers where to go on, for texts that repeat one name. */
-function freshName(name: string, taken: ReadonlyMap<string, unknown>, next: Map<string, number>): string {
-  let n = next.get(name) ?? 2;
-  while (taken.has(`${name} ${n}`)) n += 1;
-  next.set(name, n + 1);
-  return `${name} ${n}`;
 }

@@ -1,0 +1,122 @@
+import { problemAt, type Problem } from '../../base/index';
+import { cleanRemark, parseNamedPlan, type Player } from '../../form/index';
+import { parseKey, parseRange } from '../../pitch/index';
+import { cleanTitle, DOWN_RANGE, type Song } from '../../song/index';
+import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
+import { REMARK } from './blocks';
+import type { Band } from './header';
+import { parts, readInstrument } from './settings';
+
+/** What sections have to know of the song, and the same as one text. */
+export function groundOf(song: Song): { readonly band: Band; readonly context: string } {
+  const band = bandOf(song);
+  return { band, context: `${formatMeter(song.meter)} ${JSON.stringify(band)}` };
+}
+
+function bandOf({ players }: Song): Band {
+  const every = <T>(of: (player: Player) => T) =>
+    ({ guitar1: of('guitar1'), guitar2: of('guitar2'), bass: of('bass') }) as const;
+  return {
+    strings: every((player) => players[player].tuning.length),
+    sounds: every((player) => (players[player].sounds ?? []).map((sound) => sound.name)),
+  };
+}
+
+/** The song with one line of what stands before its sections. */
+export function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
+  const told = REMARK.exec(raw.trim());
+  if (told) return toldInHead(song, told[1] as Player | undefined, told[2]!);
+  const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
+  const expected = 'title, key, tempo, meter, voice, down, plans, remark, guitar1, guitar2 or bass';
+  if (!match) {
+    const column = raw.length - raw.trimStart().length + 1;
+    problems.push(
+      problemAt(
+        line,
+        column,
+        raw.trim().length,
+        `expected "name: value" (${expected}) or a section like == Verse ==`,
+      ),
+    );
+    return song;
+  }
+  const name = match[2]!.toLowerCase();
+  const value = match[4]!.trim();
+  const column = match[1]!.length + match[2]!.length + match[3]!.length + 1;
+  const wrong = (message: string): Song => {
+    problems.push(problemAt(line, column, value.length, message));
+    return song;
+  };
+  switch (name) {
+    case 'title': {
+      const title = cleanTitle(value);
+      return title === '' ? wrong('the title is empty; expected the name of the song') : { ...song, title };
+    }
+    case 'key': {
+      const key = parseKey(value);
+      return key.ok ? { ...song, key: key.value.text } : wrong(key.error);
+    }
+    case 'tempo': {
+      const tempo = Number(value.replace(/\s*bpm$/, ''));
+      const fits = tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max;
+      return fits
+        ? { ...song, tempo }
+        : wrong(`"${value}" is no tempo; expected ${TEMPO_RANGE.min} to ${TEMPO_RANGE.max} bpm`);
+    }
+    case 'meter': {
+      const meter = parseMeter(value);
+      return meter.ok ? { ...song, meter: meter.value } : wrong(meter.error);
+    }
+    case 'plans': {
+      const read = parts(match[4]!).map(({ part, offset }) => ({ part, offset, plan: parseNamedPlan(part) }));
+      for (const { part, offset, plan } of read) {
+        if (!plan.ok) problems.push(problemAt(line, column + offset, part.length, plan.error));
+      }
+      const plans = read.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
+      return plans.length > 0 ? { ...song, plans } : song;
+    }
+    case 'voice': {
+      const voice = parseRange(value);
+      return voice.ok ? { ...song, voice: voice.value } : wrong(voice.error);
+    }
+    case 'down': {
+      const down = Number(value.replace(/\s*semitones?$/, ''));
+      const { min, max } = DOWN_RANGE;
+      if (value === '0') return song;
+      return Number.isInteger(down) && down >= min && down <= max
+        ? { ...song, down }
+        : wrong(
+            `"${value}" is no tuning down; expected ${min} to ${max} semitones the whole band sounds lower than it is named`,
+          );
+    }
+    case 'guitar1':
+    case 'guitar2':
+    case 'bass': {
+      const read = readInstrument(match[4]!, song.players[name]);
+      for (const p of read.problems) problems.push(problemAt(line, column + p.offset, p.length, p.message));
+      return { ...song, players: { ...song.players, [name]: read.instrument } };
+    }
+    default:
+      problems.push(
+        problemAt(
+          line,
+          match[1]!.length + 1,
+          match[2]!.length,
+          `"${match[2]}" is no setting of a song; expected ${expected}`,
+        ),
+      );
+      return song;
+  }
+}
+
+/** A remark for everybody, or for one player all through the song; several are told together. */
+function toldInHead(song: Song, player: Player | undefined, text: string): Song {
+  const joined = (was: string | undefined) => cleanRemark(was === undefined ? text : `${was}; ${text}`);
+  if (player === undefined) {
+    const remark = joined(song.remark);
+    return remark === '' ? song : { ...song, remark };
+  }
+  const rig = song.players[player];
+  const remark = joined(rig.remark);
+  return remark === '' ? song : { ...song, players: { ...song.players, [player]: { ...rig, remark } } };
+}
