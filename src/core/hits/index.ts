@@ -14,7 +14,6 @@ export {
   placesOf,
   soundsOn,
   sureOf,
-  symbolOf,
   withoutStrings,
   withStrings,
   type Direction,

@@ -92,8 +92,10 @@ export function formatLine(line: Line, options: { meter: Meter; strings: number 
  * dead, raked or scraped; `at` is 0.
  */
 export function parseStep(text: string, strings: number): Result<LineStep> {
-  const marks = /[mwv^SPR?]*$/.exec(text)![0];
-  const body = text.slice(0, text.length - marks.length);
+  // The wave of a vibrato may stand among the marks of the stroke.
+  const run = /[mwv^SPR?~]*$/.exec(text)![0];
+  const marks = run.replaceAll('~', '');
+  const body = text.slice(0, text.length - run.length) + (run.includes('~') ? '~' : '');
   if (/^[XZ]?$/.test(body) && /^R?[wv^?]*$/.test(marks) && body + marks !== '')
     return deadWord(body || 'R', body === '' ? marks.slice(1) : marks, strings);
   const technique = TECHNIQUE_MARKS.find(([mark]) => marks.includes(mark))?.[1] ?? null;

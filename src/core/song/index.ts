@@ -43,15 +43,7 @@ export type {
 export { compareSongs, type Difference } from './compare';
 export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
-export {
-  isSwung,
-  patternIn,
-  pickedString,
-  strikesOf,
-  strikesString,
-  type Strike,
-  type Strikes,
-} from './strikes';
+export { patternIn, pickedString, strikesOf, strikesString, type Strike, type Strikes } from './strikes';
 export {
   momentIndexAt,
   momentsOf,
