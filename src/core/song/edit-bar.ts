@@ -163,14 +163,16 @@ function setInSection(section: Section, at: CellAddress & { readonly times: numb
   return { ...section, variants };
 }
 
-/** What is kept beside a cell stays when another one takes its place, unless that says what is beside itself. */
+/** What is kept beside a cell stays when another one takes its place, but for that one itself. */
 function withOthers(was: Cell, next: Cell): Cell {
   if (next.kind === 'open') return next;
-  const or = (next.or ?? (was.kind === 'open' ? undefined : was.or))?.filter(
-    (one) => formatCell(one) !== formatCell({ ...next, or: [], locked: false, guess: false }),
-  );
-  const { or: _were, ...plain } = next;
-  return or && or.length > 0 ? { ...plain, or } : next.or === undefined ? next : plain;
+  if (next.or !== undefined) {
+    const { or, ...plain } = next;
+    return or.length > 0 ? next : plain;
+  }
+  const text = formatCell({ ...next, or: [], locked: false, guess: false });
+  const or = (was.kind === 'open' ? [] : (was.or ?? [])).filter((one) => formatCell(one) !== text);
+  return or.length > 0 ? { ...next, or } : next;
 }
 
 /**
