@@ -107,6 +107,33 @@ function editedIn(whole: Song, run: number): () => unknown {
   return () => songFindings(next);
 }
 
+/** 200 bars in sections of so many, with strokes on some strings, slid chords, mixed bars and a part like another. */
+function articulated(bars: number): string {
+  const rows = (label: string, four: readonly string[]) =>
+    Array.from({ length: bars / 4 }, () => `${label} | ${four.join(' | ')} |`).join('\n');
+  const section = (n: number) =>
+    [
+      `== Part ${n} == guitar2 like guitar1 third above`,
+      rows('chords', ['A5', 'D', 'E . A .', 'F#m']),
+      rows('guitar1', ['577xxx s799xxx', 'xx0232', '022100 . x02220 .', '244222']),
+      rows('guitar1 hits', ['O-MMO---', '[4M32]-[321]-O---', '(M-mm)x4', 'O-------']),
+      rows('guitar1 line', ['', '. . . . (0)h2@3 3@2 {5@2 3@2 2@2}', '', '. . . . . . 7@4~ 9@4sd']),
+      rows('bass', ['5x7x', 'x5xx', '0xxx . x0xx .', '2xxx']),
+      rows('bass hits', ['[4S]-[2P]-[4S]-[2P]-', 'O-O-O-O-', '%', 'O-------']),
+    ].join('\n');
+  const head = 'title: Written Out\nkey: A\ntempo: 120\n';
+  return `${head}\n${Array.from({ length: 200 / bars }, (_, i) => section(i + 1)).join('\n\n')}\n`;
+}
+
+function keystrokeIn(text: string, run: number): () => unknown {
+  const read = createChartReader();
+  const { problems } = read(text);
+  if (problems.length > 0) throw new Error(problems[0]!.message);
+  const at = text.indexOf('| A5') + 4;
+  const typed = `${text.slice(0, at)}${run % 2 === 0 ? '/E' : '/C#'}${text.slice(at)}`;
+  return () => read(typed);
+}
+
 const big = () => filled(200, 7);
 let song200: Song | null = null;
 const song = () => (song200 ??= big());
@@ -163,6 +190,16 @@ const benchmarks: readonly Benchmark[] = [
       const typed = `${text.slice(0, at)}${run % 2 === 0 ? 'm' : '7'}${text.slice(at)}`;
       return () => read(typed);
     },
+  },
+  {
+    name: 'chart of 200 bars with all that is played, one keystroke read',
+    runs: 60,
+    prepare: (run) => keystrokeIn(articulated(8), run),
+  },
+  {
+    name: 'chart of 200 bars with all that is played in one section, one keystroke read',
+    runs: 30,
+    prepare: (run) => keystrokeIn(articulated(200), run),
   },
   {
     name: 'findings of 200 bars, from nothing',

@@ -39,6 +39,7 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
     ...(bar.sound === null ? [] : [bar.sound]),
     ...bar.told.map((t) => `“${t}”`),
     ...bar.or.map((t) => `or ${t}`),
+    ...(bar.unsure ? ['the hits are a guess'] : []),
   ];
   const height = staff + said.length * SOUND_LINE;
   return (

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base/index';
+import { fail, ok, remember, type Result } from '../base/index';
 import {
   fitsFingering,
   formatFingering,
@@ -99,6 +99,15 @@ export function isLocked(cell: Cell): boolean {
  * `x13x~`, `888xxx/x13xxx` (the second kept beside the first) for `strings` strings.
  */
 export function parseCell(text: string, strings: number): Result<Cell> {
+  return readCell(`${strings} ${text}`);
+}
+
+const readCell = remember((key: string): Result<Cell> => {
+  const cut = key.indexOf(' ');
+  return cellIn(key.slice(cut + 1), Number(key.slice(0, cut)));
+});
+
+function cellIn(text: string, strings: number): Result<Cell> {
   const marks = /[!~]*$/.exec(text)![0];
   const [body = '', ...others] = text.slice(0, text.length - marks.length).split('/');
   if (others.length === 0) return parsePlain(body, marks, strings);

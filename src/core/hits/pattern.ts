@@ -1,5 +1,5 @@
 import { fail, ok, remember, type Result } from '../base/index';
-import { barTicks, TICKS_PER_QUARTER, type Meter } from '../time/index';
+import { barTicks, formatMeter, TICKS_PER_QUARTER, type Meter } from '../time/index';
 import { placeOf, placesOf, type Direction, type Technique } from './place';
 import { expandHits, type HitsProblem } from './shorthand';
 
@@ -23,6 +23,15 @@ export interface Hit {
  * on a wrong symbol or number of places.
  */
 export function parseHits(text: string, meter: Meter): Result<string, HitsProblem> {
+  return readPattern(`${formatMeter(meter)} ${text}`);
+}
+
+const readPattern = remember((key: string): Result<string, HitsProblem> => {
+  const [, beats, unit, text] = /^(\d+)\/(\d+) ([\s\S]*)$/.exec(key)!;
+  return patternIn(text!, { beats: Number(beats), unit: Number(unit) as Meter['unit'] });
+});
+
+function patternIn(text: string, meter: Meter): Result<string, HitsProblem> {
   const lead = /^\s*~?\s*/.exec(text)![0];
   const places = expandHits(text.slice(lead.length), meter);
   if (places.ok) return ok((lead.includes('~') ? '~' : '') + places.value.join(''));

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base/index';
+import { fail, ok, remember, type Result } from '../base/index';
 import { formatFingering, formatGrip, parseFingering, parseGrip } from '../grip/index';
 import type { Fret } from '../instrument/index';
 import {
@@ -40,6 +40,20 @@ const MOST_PLACES = 96;
  * Fails with every problem. What can be played is another question: see `stepTrouble`.
  */
 export function parseLine(
+  text: string,
+  options: { meter: Meter; strings: number },
+): Result<Line, readonly LineProblem[]> {
+  return readLine(`${options.strings} ${formatMeter(options.meter)} ${text}`);
+}
+
+/** Remembered: a chart is read anew with every keystroke, and most of its bars are as they were. */
+const readLine = remember((key: string): Result<Line, readonly LineProblem[]> => {
+  const [, strings, beats, unit, text] = /^(\d+) (\d+)\/(\d+) ([\s\S]*)$/.exec(key)!;
+  const meter = { beats: Number(beats), unit: Number(unit) as Meter['unit'] };
+  return lineIn(text!, { meter, strings: Number(strings) });
+});
+
+function lineIn(
   text: string,
   options: { meter: Meter; strings: number },
 ): Result<Line, readonly LineProblem[]> {

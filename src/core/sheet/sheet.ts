@@ -17,7 +17,7 @@ import {
   type Section,
 } from '../form/index';
 import { formatGrip, type Fingering, type Grip } from '../grip/index';
-import { placesOf } from '../hits/index';
+import { isGuess, placesOf } from '../hits/index';
 import { formatTuning, tuningWords } from '../instrument/index';
 import { pretty } from '../pitch/index';
 import {
@@ -72,6 +72,8 @@ export interface SheetBar {
   readonly line: readonly SheetStep[] | null;
   /** What is told here, to everybody and to this player. */
   readonly told: readonly string[];
+  /** The hits are a guess. */
+  readonly unsure: boolean;
   /** Other ways to play it, kept beside it, in words. */
   readonly or: readonly string[];
   /** "lead, gain 6": where the sound is another one than in the bar before; null where it goes on. */
@@ -258,6 +260,7 @@ function barOf(
       off: (cell.kind === 'grip' && cell.off) || null,
     })),
     hits: hits === null ? null : placesOf(hits),
+    unsure: hits !== null && isGuess(hits),
     line: line ? sheetSteps(line) : null,
     told: [bar.remarks?.band, bar.remarks?.[player]].flatMap((text) => (text === undefined ? [] : [text])),
     or: orWords(bar, player),

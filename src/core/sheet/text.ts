@@ -65,7 +65,8 @@ function system(bars: readonly SheetBar[], sheet: Sheet): string[] {
   );
   const told = bars.flatMap((bar) => bar.told.map((text) => `bar ${bar.number}: "${text}"`));
   const others = bars.flatMap((bar) => bar.or.map((text) => `bar ${bar.number}: or ${text}`));
-  const said = [told, others].filter((list) => list.length > 0).map((list) => list.join('   '));
+  const guessed = bars.flatMap((bar) => (bar.unsure ? [`bar ${bar.number}: the hits are a guess`] : []));
+  const said = [told, others, guessed].filter((list) => list.length > 0).map((list) => list.join('   '));
   return [...said, ...sounds, ...(fingers.length > 0 ? [fingers.join('   ')] : []), chords, ...tab, ...hits];
 }
 

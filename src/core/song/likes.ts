@@ -49,7 +49,30 @@ function pairsIn({ like }: Pick<Section, 'like'>): readonly (readonly [Player, L
   });
 }
 
+/** Remembered with the section: whoever types in another one is given the same object again. */
 function followed(song: Song, section: Section): Section {
+  if (section.like === undefined) return section;
+  const rigs = PLAYERS.map((player) => rigId(song.players[player])).join();
+  const id = `${sectionKey(song, section).text} ${rigs}`;
+  const hit = knownSections.get(section);
+  if (hit?.id === id) return hit.made;
+  const made = follow(song, section);
+  knownSections.set(section, { id, made });
+  return made;
+}
+
+const knownSections = new WeakMap<Section, { readonly id: string; readonly made: Section }>();
+
+/** The same for rigs that say the same: a chart makes them anew with every keystroke. */
+function rigId(rig: Rig): string {
+  let id = rigIds.get(rig);
+  if (id === undefined) rigIds.set(rig, (id = JSON.stringify(rig)));
+  return id;
+}
+
+const rigIds = new WeakMap<Rig, string>();
+
+function follow(song: Song, section: Section): Section {
   let now = section;
   for (const [player, like] of pairsIn(section)) {
     const ground = groundOf(song, section, { player, like });
@@ -95,7 +118,7 @@ function groundOf(song: Song, section: Section, { player, like }: { player: Play
   const [from, to] = [song.players[like.player], song.players[player]];
   const key = sectionKey(song, section);
   const interval = like.interval ? `${like.interval.harmony} ${like.interval.side}` : '';
-  return { player, like, from, to, key, id: `${player} ${interval} ${key.text}` };
+  return { player, like, from, to, key, id: `${player} ${interval} ${key.text} ${rigId(from)} ${rigId(to)}` };
 }
 
 interface Part {
@@ -169,7 +192,7 @@ function sameStrings(a: Rig, b: Rig): boolean {
 
 const known = new WeakMap<
   readonly PlacedCell[],
-  Map<string, { from: Rig; to: Rig; line: Line | undefined; made: Omit<Part, 'hits'> }>
+  Map<string, { line: Line | undefined; made: Omit<Part, 'hits'> }>
 >();
 
 /** Cells and line of a follower, remembered with those they are made of. */
@@ -182,14 +205,14 @@ function cellsLike(
   if (!of) known.set(cells, (of = new Map()));
   const id = `${ground.id} ${first}`;
   const hit = of.get(id);
-  if (hit && hit.from === ground.from && hit.to === ground.to && hit.line === line) return hit.made;
+  if (hit && hit.line === line) return hit.made;
   const own = ownCells(cells).map((c): PlacedCell => ({ ...c, cell: cellLike(c.cell, ground) }));
   const next = line && withFittingFingers(lineLike(line, ground), ground.to.tuning.length);
   const made = {
     cells: next ? cellsWithLine(own, next, { strings: ground.to.tuning.length, first }) : own,
     line: next,
   };
-  of.set(id, { from: ground.from, to: ground.to, line, made });
+  of.set(id, { line, made });
   return made;
 }
 
@@ -207,9 +230,22 @@ function cellLike(cell: Cell, ground: Ground): Cell {
   return { ...gripCell(grip, { locked: true, guess: cell.guess, fingers }), ...move };
 }
 
-/** The same grip, or its notes elsewhere; a bass takes the lowest of them, in the octave it has. */
-function gripLike(grip: Grip, { like, from, to, key }: Ground): Grip | null {
-  if (like.interval === null && sameStrings(from, to)) return grip;
+/** The same grip, or its notes elsewhere; a bass takes the lowest of them, in the octave it has. Remembered. */
+function gripLike(grip: Grip, ground: Ground): Grip | null {
+  if (ground.like.interval === null && sameStrings(ground.from, ground.to)) return grip;
+  const id = `${ground.id} ${grip.join()}`;
+  let hit = knownGrips.get(id);
+  if (hit === undefined) {
+    if (knownGrips.size > MOST_GRIPS) knownGrips.clear();
+    knownGrips.set(id, (hit = findGrip(grip, ground)));
+  }
+  return hit;
+}
+
+const knownGrips = new Map<string, Grip | null>();
+const MOST_GRIPS = 4000;
+
+function findGrip(grip: Grip, { like, from, to, key }: Ground): Grip | null {
   const heard = [...gripPitches(grip, from)].sort((a, b) => a - b);
   const change = changeOf(like, key);
   const wanted = (to.kind === 'bass' ? heard.slice(0, 1) : heard).map(change);
@@ -229,8 +265,18 @@ function changeOf({ interval }: Like, key: Key): (pitch: Midi) => Midi {
   return (pitch) => scaleStepsOf(pitch, { ...interval, key });
 }
 
-/** The line on the follower's strings; in silence where it leaves the neck both ways. */
-function lineLike(line: Line, { like, from, to, key }: Ground): Line {
+/** The line on the follower's strings; in silence where it leaves the neck both ways. Remembered with the line. */
+function lineLike(line: Line, ground: Ground): Line {
+  let of = knownLines.get(line);
+  if (!of) knownLines.set(line, (of = new Map()));
+  let hit = of.get(ground.id);
+  if (!hit) of.set(ground.id, (hit = findLine(line, ground)));
+  return hit;
+}
+
+const knownLines = new WeakMap<Line, Map<string, Line>>();
+
+function findLine(line: Line, { like, from, to, key }: Ground): Line {
   const { interval } = like;
   if (interval === null && sameStrings(from, to)) return line;
   const ground = { from, to, hand: to.hand, key };

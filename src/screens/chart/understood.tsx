@@ -57,7 +57,11 @@ export function Understood({ song }: { song: Song }) {
               {playing.section.meter && ` · ${formatMeter(playing.meter)}`}
               {playing.entry.feel && ` · ${playing.entry.feel}-time feel`}
               {playing.entry.bars !== undefined && ` · the first ${playing.entry.bars} bars`}
-              {playing.shift !== 0 && ` · in ${pretty(playing.key.text)}`}
+              {(playing.shift !== 0 || playing.section.key !== undefined) &&
+                ` · in ${pretty(playing.key.text)}`}
+              {playing.entry.end && ` · ${END_WORDS[playing.entry.end]}`}
+              {playing.first && playing.section.pickup !== undefined && ' · with a pick-up'}
+              {playing.entry.variants && ' · with differences of its own'}
               {!playing.first && playing.shift === 0 && ' · again'}
             </span>
           </h3>
@@ -67,6 +71,8 @@ export function Understood({ song }: { song: Song }) {
     </section>
   );
 }
+
+const END_WORDS = { vamp: 'vamp', fade: 'fades out', cue: 'on cue' } as const;
 
 /** Drawn again only when the section itself changed. */
 const SectionBars = memo(function SectionBars({ section }: { section: Section }) {
@@ -102,8 +108,15 @@ const BarBox = memo(function BarBox({ bar, number }: { bar: Bar; number: number 
       <span className="flex items-baseline gap-1.5">
         <span className="text-[11px] text-soft">{number}</span>
         <span className="font-bold">
-          {bar.chords.map((c) => `${c.push > 0 ? '‹' : ''}${pretty(c.chord)}`).join('  ') || '…'}
+          {bar.chords
+            .map((c) => `${c.push > 0 ? '‹' : ''}${pretty(c.chord)}${c.guess ? '?' : ''}`)
+            .join('  ') || '…'}
         </span>
+        {bar.remarks?.band !== undefined && (
+          <span className="min-w-0 truncate text-[12px] italic" title={bar.remarks.band}>
+            “{bar.remarks.band}”
+          </span>
+        )}
       </span>
       <span className="flex flex-wrap gap-x-2 text-[12px]">
         {PLAYERS.map((player) => (
