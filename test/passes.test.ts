@@ -92,6 +92,25 @@ describe('the second time', () => {
     });
   }
 
+  it('an empty bar in a row of lines takes the line away then, and leaves the grips beside it', () => {
+    const text = `title: Twice
+== Verse == x2
+chords        | A5 |
+guitar1       | 577xxx |
+guitar1 hits  | O------- |
+guitar1 line  | . . 5@4 7@4 |
+-- pass 2: bar 1 --
+guitar1 line  | |
+guitar1 hits  | O-MMO-MM |
+`;
+    const { song: read, problems } = readChart(text);
+    expect(problems).to.deep.equal([]);
+    expect(bars(read, 1)[0]!.lines?.guitar1).to.have.length(2);
+    expect(bars(read, 2)[0]!.lines?.guitar1).to.equal(undefined);
+    expect(bars(read, 2)[0]!.hits.guitar1).to.equal('O-MMO-MM');
+    expect(readChart(writeChart(read)).song).to.deep.equal(read);
+  });
+
   it('a first time is never asked about, nor what is played once', () => {
     for (const edit of Object.values(EDITS)) expect(firstDifference(song, forEveryPass(edit))).to.equal(null);
   });

@@ -28,7 +28,8 @@ export function sheetText(sheet: Sheet): string {
     lines.push(...systems(part.bars, sheet));
     for (const pass of part.passes) {
       const numbers = pass.bars.map((bar) => bar.number).join(', ');
-      lines.push('', `-- ${pass.heading}, bar ${numbers} --`, ...systems(pass.bars, sheet));
+      const where = numbers === '' ? '' : `, bar ${numbers}`;
+      lines.push('', `-- ${pass.heading}${where} --`, ...systems(pass.bars, sheet));
     }
   }
   return `${lines.map((line) => line.trimEnd()).join('\n')}\n`;

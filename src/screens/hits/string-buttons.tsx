@@ -1,7 +1,7 @@
 import { PLAYER_WORDS } from '../../core/form/index';
 import { placeOf, type Technique } from '../../core/hits/index';
 import { Button, Choice } from '../../ui/index';
-import { changeStroke, symbolUnder, toggleString, type HitsPlace, type Outcome } from './actions';
+import { changeStroke, soundingAt, symbolUnder, toggleString, type HitsPlace, type Outcome } from './actions';
 import type { HitsScope } from './scope';
 import { moreMuted, stringsOf, struckBy, TECHNIQUE_WORDS } from './symbols';
 
@@ -45,7 +45,7 @@ export function StringButtons({ scope, cursor, onDo }: Props) {
       </span>
       <Button
         className="!min-h-6 !px-1.5 !py-0"
-        onClick={() => onDo(changeStroke(scope, cursor, (s) => moreMuted(s, all)))}
+        onClick={() => onDo(changeStroke(scope, cursor, (s) => moreMuted(s, soundingAt(scope, cursor))))}
       >
         Mute low <kbd className="text-soft">u</kbd>
       </Button>

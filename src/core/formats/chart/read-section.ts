@@ -2,6 +2,7 @@ import { problemAt, type Problem } from '../../base/index';
 import {
   openBar,
   openCells,
+  ownCells,
   PLAYERS,
   sayableOwn,
   sayableSection,
@@ -139,7 +140,8 @@ function readPass(
   const size = `${length} ${length === 1 ? 'bar' : 'bars'}, as this pass block says`;
   const patches = readRows(block.rows, { chords, from: block.fromBar, context, problems, size, sung: bars });
   if (chordsRow && chordsRow.bars.length !== length) problems.push(wrongCount(chordsRow, length, size));
-  const filled = patches.map((patch, i): BarPatch => {
+  const filled = patches.map((said, i): BarPatch => {
+    const patch = withoutLines(said, { rows: block.rows, i, base: bars[block.fromBar + i]! });
     if (!chordsRow) return patch;
     // Other chords with nobody's grips said: those grips were for the old chords, so they are open again.
     const cells: Partial<Record<Player, readonly PlacedCell[]>> = {};
@@ -147,6 +149,22 @@ function readPass(
     return { chords: chords[i]!, ...patch, cells };
   });
   return [{ pass: block.pass, fromBar: block.fromBar, bars: filled }];
+}
+
+/** An empty bar in a row of lines takes the line away that stands there: the grips beside it are left. */
+function withoutLines(
+  patch: BarPatch,
+  { rows, i, base }: { rows: readonly Row[]; i: number; base: Bar },
+): BarPatch {
+  let next = patch;
+  for (const player of PLAYERS) {
+    const row = rows.find((r) => r.label === `${player} line`);
+    const own = ownCells(base.cells[player]);
+    const isGone = row !== undefined && (row.bars[i]?.text.trim() ?? '') === '' && base.lines?.[player];
+    if (isGone && own.length > 0 && next.cells?.[player] === undefined)
+      next = { ...next, cells: { ...next.cells, [player]: own } };
+  }
+  return next;
 }
 
 function leftOut(block: PassBlock, count: number, problems: Problem[]): OwnVariant[] {
