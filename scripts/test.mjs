@@ -4,7 +4,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 const checks = [
@@ -32,7 +32,11 @@ const checks = [
   ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
 ];
 const suites = [
-  ['unit, laws and reference checks', ['--config', '.mocharc.json']],
+  // Files side by side: they share nothing.
+  [
+    'unit, laws and reference checks',
+    ['--config', '.mocharc.json', '--parallel', '--jobs', String(Math.max(2, availableParallelism()))],
+  ],
   ['in Chromium', ['--config', '.mocharc.browser.json']],
 ];
 

@@ -164,8 +164,8 @@ describe('the desk, in Chromium', () => {
     await page.keyboard.press('t');
     const area = 'textarea[aria-label="Tab as text"]';
     await page.waitForSelector(area);
-    await page.type(area, 'E|---\n');
-    await sees(page, 'has 1 lines; expected 6');
+    await page.type(area, '|---\n|---\n');
+    await sees(page, 'has 2 lines; expected 6');
     await page.$eval(area, (e) => ((e as HTMLTextAreaElement).value = ''));
     await page.click(area, { count: 3 });
     const tab = [
