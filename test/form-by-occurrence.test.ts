@@ -16,7 +16,7 @@ import {
   type Edit,
   type Song,
 } from '../src/core/song/index';
-import { curesFor, finish, splitSong } from '../src/core/split/index';
+import { curesFor, finish, foldGuitars, splitSong } from '../src/core/split/index';
 import { SEED, song as anySong } from './generators';
 
 function songOf(text: string): Song {
@@ -201,6 +201,14 @@ guitar1 hits  | M-MmO--- | |
     const split = splitOf(open);
     expect(countOpen(split)).to.equal(0);
     expect(readChart(writeChart(split)).song).to.deep.equal(split);
+  });
+
+  it('is written out when one guitar plays for both', () => {
+    const { song: folded } = foldGuitars(songOf(LIKE));
+    const taken = applyEdit(songOf(LIKE), { kind: 'replace', song: folded });
+    expect(taken.sections[0]!.like).to.equal(undefined);
+    const free = applyEdit(taken, { kind: 'setTitle', title: 'Alone' });
+    expect(free.sections[0]!.bars[0]!.cells.guitar2.map((c) => c.cell.kind)).to.deep.equal(['rest']);
   });
 
   it('law: followers are made of those they follow, whatever is edited', () => {

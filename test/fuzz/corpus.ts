@@ -15,6 +15,50 @@ export const CHARTS: readonly string[] = [
   ...SMALL,
   ...textsIn('../../demo/'),
   ...textsIn('../plans/').slice(0, 2),
+  `title: Harbour Lights Out
+key: Em
+tempo: 72
+meter: 12/8
+guitar1: tuning E A D G B E; gain 5; sound clean = gain 1; sound dirt = gain 7
+guitar2: gain 3
+bass: gain 0
+# first idea, from the van
+== Intro == guitar1 sound clean; pickup 3/8; on cue
+# two bars, rubato
+chords        | Em | Cmaj7~ |
+remarks       | free time, watch me | |
+guitar1       | 022000 | x32000 |
+guitar1 hits  | .........[321]oo | 5oo3oo2oo1oo |
+bass          | r | x3xx |
+# now the band
+== Verse == x3; guitar2 like guitar1 octave above
+chords        | Em | G . . D/F# | C . Am . | B7 |
+voice         | ~~~~~~~~~~~~ | ~~~~~~...... | % | ............ |
+guitar1       | 022000 . . s079900 | 320003 . . 200232 | x32010 . x02210 . | x21202 . . . |
+guitar1 hits  | ([6M][321]o)x4 | (O-o)x4 | % | O-oO-oO-.... |
+guitar1 line  | | | | . . . . . . . . . 2@4 h4@4 0@3 |
+bass          | 0xxx | 3xxx . . x-x-4-x | x3xx . x0xx . | x2xx |
+bass hits     | (O-o)x4 | % | % | % |
+-- pass 2: bar 4 --
+guitar1 hits  | O-----X..X.. |
+guitar1 line  | |
+-- last pass: bar 3 out --
+
+== Chorus == x2; guitar1 sound dirt; written in G; fade
+chords        | G5 | D5 | Em | C5 |
+guitar1       | 355xxx | x577xx | 022xxx | x355xx |
+guitar1 or    | 3x00xx | | | |
+guitar2       | 320033 | xx0232 | 022000 | x32010 |
+bass          | 3xxx | x5xx | 0xxx | x3xx |
+== Verse == x1
+remark: no drums
+-- bar 1-2 out --
+-- bar 4 --
+chords | Em |
+guitar1 | 022000 |
+guitar2 | r |
+== Chorus ==
+`,
   `title: Every Word
 key: Dm
 tempo: 132

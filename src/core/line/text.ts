@@ -7,6 +7,7 @@ import {
   dividedBy,
   formatMeter,
   groupedWords,
+  isDivided,
   isUsualStep,
   type Meter,
 } from '../time/index';
@@ -71,7 +72,8 @@ function lineIn(
   }
   const step = barTicks(options.meter) / divided.places;
   const tickOf = (at: number) => Math.round(at * step * 1e6) / 1e6;
-  if (divided.items.some(({ at }) => !Number.isInteger(tickOf(at))) || words.length > MOST_PLACES) {
+  const starts = divided.items.map(({ at }) => tickOf(at));
+  if (!isDivided(starts, barTicks(options.meter), MOST_PLACES) || words.length > MOST_PLACES) {
     const message = `${words.length} steps do not divide a ${formatMeter(options.meter)} bar evenly; expected 8, 12, 16 or 24 (use . to hold)`;
     return fail([{ ...whole, message }]);
   }

@@ -142,9 +142,12 @@ export function cut(
     throw new RangeError(`No bar ${at + 1} to cut ${edit.section} before`);
   if (sectionNamed(song, edit.name)) throw new RangeError(`There is a section ${edit.name}`);
   // Once each pass is an entry of its own, a second and a last time could not be told apart any more.
-  if (section.variants.length > 0) throw new RangeError(`${edit.section} differs from time to time`);
+  const isVaried = song.form.some((e) => e.section === edit.section && e.variants !== undefined);
+  if (section.variants.length > 0 || isVaried)
+    throw new RangeError(`${edit.section} differs from time to time`);
   const first: Section = { ...section, bars: section.bars.slice(0, at) };
-  const rest: Section = { ...section, bars: section.bars.slice(at), name: edit.name };
+  const { pickup: _pickup, comments: _comments, ...same } = section;
+  const rest: Section = { ...same, bars: section.bars.slice(at), name: edit.name };
   // The second part must say by itself what was held over the cut.
   const second = { ...rest, bars: rest.bars.map((b, i) => (i === 0 ? heldInto(section, at, b) : b)) };
   const form = song.form.flatMap((entry): FormEntry[] => {

@@ -44,7 +44,8 @@ function foldSection(song: Song, section: Section, count: Count): Section {
       count,
     );
   const bars = fold(1);
-  const { hands, ...rest } = section;
+  // What follows another part is written out: nobody follows a guitar that rests.
+  const { hands, like: _like, ...rest } = section;
   const { guitar1: _one, guitar2: _two, ...others } = hands ?? {};
   return {
     ...rest,

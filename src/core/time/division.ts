@@ -110,3 +110,14 @@ export function asGroup(words: readonly string[]): string {
 function isPower(n: number): boolean {
   return n > 0 && (n & (n - 1)) === 0;
 }
+
+/** True when every start stands on one division of the bar into at most so many places. */
+export function isDivided(starts: readonly number[], barTicks: number, most: number): boolean {
+  if (starts.some((tick) => !Number.isInteger(tick))) return false;
+  const step = starts.reduce((gcd, tick) => greatestDivisor(gcd, tick), barTicks);
+  return barTicks / step <= most;
+}
+
+function greatestDivisor(a: number, b: number): number {
+  return b === 0 ? a : greatestDivisor(b, a % b);
+}

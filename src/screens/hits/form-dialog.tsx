@@ -37,6 +37,8 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
   const whole = songLength(song);
   const last = entry.times;
   const variants = material.variants;
+  const differs =
+    variants.length > 0 || song.form.some((e) => e.section === entry.section && e.variants !== undefined);
   const cutName = freeName(
     song.sections.map((s) => s.name),
     entry.section,
@@ -201,8 +203,8 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
       <OccurrenceRows {...{ song, material, entry, index, bar, edit }} pass={scope.pass} onWrong={setWrong} />
       <Row label="Cut">
         <Button
-          disabled={bar === 0 || variants.length > 0}
-          title={variants.length > 0 ? 'Only a section that is the same every time can be cut' : undefined}
+          disabled={bar === 0 || differs}
+          title={differs ? 'Only a section that is the same every time can be cut' : undefined}
           onClick={() => {
             edit(
               { kind: 'cut', section: entry.section, bar, name: cutName },

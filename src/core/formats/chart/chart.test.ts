@@ -172,6 +172,25 @@ describe('chart text', () => {
   });
 });
 
+describe('groups in a bar', () => {
+  it('are refused where no division the chart can write reaches them', () => {
+    const { problems } = readChart(
+      '== Verse ==\nchords | {A B C D E} F . . . . . . . . . . . |\nguitar1 line | {5@4 5@4 5@4 5@4 5@4} {5@4 5@4 5@4} . . |\n',
+    );
+    expect(problems.map((p) => p.line)).to.deep.equal([2, 3]);
+  });
+
+  it('are written back as groups, in rows and in lines', () => {
+    const text =
+      '== Verse ==\nchords | A . . {B C D} . . . |\nguitar1 line | 5@4 . 7@4 . 5@4 . {7@4 5@4 7@5} |\n';
+    const { song, problems } = readChart(text);
+    expect(problems).to.deep.equal([]);
+    const written = writeChart(song);
+    expect(written).to.include('{7@4 5@4 7@5}');
+    expect(readChart(written).song).to.deep.equal(song);
+  });
+});
+
 describe('chart problems', () => {
   it('say where, and what was expected', () => {
     const table: [string, string][] = [

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../../base/index';
 import { MOST_PLACES, type Push } from '../../form/index';
-import { asGroup, dividedBy, groupedWords, isUsualStep } from '../../time/index';
+import { asGroup, dividedBy, groupedWords, isDivided, isUsualStep } from '../../time/index';
 
 /** A word between bar lines with its column (from 1). */
 export interface Word {
@@ -39,8 +39,8 @@ export function placeWords(
     );
   }
   const step = bar.ticks / divided.places;
-  const isEven = divided.items.every(({ at }) => Number.isInteger(round(at * step)));
-  if (!isEven || words.length > MOST_PLACES) {
+  const starts = divided.items.map(({ at }) => round(at * step));
+  if (!isDivided(starts, bar.ticks, MOST_PLACES) || words.length > MOST_PLACES) {
     return fail(
       `${words.length} symbols do not divide a ${bar.meter} bar evenly; expected 1, 2, 3, 4, 6 or 8 (use . to hold)`,
     );
