@@ -10,9 +10,9 @@ import {
   type ReachGrade,
   type Stop,
 } from '../grip/index';
-import { stepPitches } from '../line/index';
 import type { Key, Midi } from '../pitch/index';
 import {
+  cellPitches,
   meterOf,
   momentIndexAt,
   momentsOf,
@@ -231,7 +231,10 @@ export function factsOf({ grip, fingers }: Fretted, rig: Rig): GripFacts {
 /** Pitches of a stroke: the whole grip, or the strings that are struck. */
 function pitchesOf(strike: Strike, rig: Rig): readonly Midi[] {
   if (strike.kind === 'dead') return [];
-  if (strike.step !== null) return stepPitches(strike.step, rig);
+  const { step } = strike;
+  // Remembered with the step.
+  if (step !== null)
+    return cellPitches({ kind: 'grip', grip: strike.grip, locked: true, guess: false, step }, rig);
   const known = factsOf(strike, rig);
   const { strings, grip } = strike;
   if (strings === null) return known.pitches;

@@ -189,7 +189,7 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
   return moments.map((moment) => {
     const heard = {} as Record<Player, readonly Stretch[]>;
     const touch: Record<Player, Touch> = { ...RINGS };
-    const strings: Partial<Record<Player, readonly number[]>> = {};
+    let strings: Partial<Record<Player, readonly number[]>> | null = null;
     for (const player of PLAYERS) {
       const list = strikes[player];
       const place = moment.places[player];
@@ -207,11 +207,12 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
         stretches.push([from, to]);
         isMuted &&= s.kind === 'mute';
         isPicked &&= pickedString(s) !== null;
-        some = some === null || s.strings === null ? null : [...some, ...s.strings];
+        if (s.strings === null) some = null;
+        else if (some !== null) some = [...some, ...s.strings];
       }
       heard[player] = stretches;
       // Picked one after the other a grip is meant as a whole; a group of strings leaves the others out.
-      if (some !== null && stretches.length > 0 && !isPicked) strings[player] = some;
+      if (some !== null && stretches.length > 0 && !isPicked) (strings ??= {})[player] = some;
       if (stretches.length > 0) touch[player] = isPicked ? 'picked' : isMuted ? 'muted' : 'rings';
     }
     const longest = (player: Player) => Math.max(0, ...heard[player].map(([from, to]) => to - from));
@@ -232,8 +233,8 @@ function withSound(moments: readonly Moment[], strikes: Strikes): readonly Momen
       'guitar1 bass': firstAndBass.all,
       'guitar2 bass': secondAndBass.all,
     };
-    const groups = Object.keys(strings).length > 0 ? { strings } : {};
-    return { ...moment, soundTicks, overlapTicks, touch, totalTicks, ...groups };
+    const sounding = { ...moment, soundTicks, overlapTicks, touch, totalTicks };
+    return strings === null ? sounding : { ...sounding, strings };
   });
 }
 

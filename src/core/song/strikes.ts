@@ -182,12 +182,13 @@ function leftAfter(
 const PLAIN = { technique: 'pick', weak: false, strings: null, direction: null, slur: null } as const;
 
 /** A step of a line as a stroke; what is hammered or pulled is softer than what is picked. */
-function stepStroke(step: LineStep): Omit<Event, 'at'> {
+function stepStroke(step: LineStep, at: number): Event {
   const kind = isDead(step) ? 'dead' : step.muted ? 'mute' : 'ring';
   const isTapped = step.notes.every((note) => note.reached === 'tap');
   const slurred = isSlurred(step) && !isTapped;
   const first = step.notes[0]?.reached ?? null;
   return {
+    at,
     kind,
     technique: isTapped ? 'tap' : (step.technique ?? 'pick'),
     weak: step.weak || slurred,
@@ -208,7 +209,7 @@ function eventsOf(
   const slurs: Event[] = [];
   for (const { start, cell } of held) {
     if (cell.kind !== 'grip') events.push({ at: start, kind: null, ...PLAIN });
-    else if (cell.step) events.push({ at: start, ...stepStroke(cell.step) });
+    else if (cell.step) events.push(stepStroke(cell.step, start));
     else if (cell.reached) slurs.push({ ...PLAIN, at: start, kind: 'ring', weak: true, slur: cell.reached });
     else if (!hasHits(start)) events.push({ at: start, kind: 'ring', ...PLAIN });
   }
