@@ -11,7 +11,7 @@ import {
 import { wayBetween } from '../grip/index';
 import { placesOf } from '../hits/index';
 import { unfold, type Playing, type Song } from '../song/index';
-import { barTicks, ticksToSeconds, type Meter } from '../time/index';
+import { barTicks, greatestDivisor, ticksToSeconds, type Meter } from '../time/index';
 import type { Finding } from './finding';
 import { overTime, placed, voiceOf } from './pass-findings';
 import { keeps, keptAt } from './keeping';
@@ -374,10 +374,6 @@ function stretched(
     if (at % step === 0) return symbol;
     return /[.Xx]/.test(symbol) ? '.' : '-';
   }).join('');
-}
-
-function greatestDivisor(a: number, b: number): number {
-  return b === 0 ? a : greatestDivisor(b, a % b);
 }
 
 interface Place {

@@ -15,6 +15,7 @@ export interface HandsTogether {
   readonly repeats: Readonly<Record<Player, readonly { readonly at: number; readonly ticks: number }[]>>;
 }
 
+/** Stops, holes of the voice and repeats of one pass of a section at `tempo` (quarter notes a minute). */
 export function handsTogether(
   song: Song,
   of: { section: Section; key: Key; pass: number; times: number; tempo: number },

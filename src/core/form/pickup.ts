@@ -10,6 +10,7 @@ export function parsePickup(text: string): Result<number> {
     : fail(`"${text}" is no pick-up; expected its length, like 1/4 or 3/8`);
 }
 
+/** How long a pick-up of `ticks` is as a fraction of a whole note, `1/4` for a quarter; `parsePickup` reads it back. */
 export function formatPickup(ticks: number): string {
   const unit = [4, 8, 16, 32, 1, 2].find((n) => Number.isInteger((ticks * n) / WHOLE_TICKS)) ?? 32;
   return `${Math.round((ticks * unit) / WHOLE_TICKS)}/${unit}`;

@@ -1,3 +1,4 @@
+import { greatestDivisor } from '../time/index';
 import { OPEN, PLAYERS, type PlacedCell, type Player } from './cell';
 import {
   openCells,
@@ -222,10 +223,6 @@ function placed<T extends { readonly at: number }>(
     );
   }
   return sorted;
-}
-
-function greatestDivisor(a: number, b: number): number {
-  return b === 0 ? a : greatestDivisor(b, a % b);
 }
 
 function withChord(chords: readonly PlacedChord[]): readonly PlacedChord[] {

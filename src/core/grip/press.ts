@@ -43,6 +43,7 @@ export function reachFor(instrument: Instrument, hand: Hand): Reach {
   return reach;
 }
 
+/** Along the neck from fret `a` to fret `b` (0 to 24), in millimetres; unsigned. */
 export function mmBetween(reach: Reach, a: number, b: number): number {
   return reach.span[a * ROW + b]!;
 }

@@ -8,6 +8,7 @@ export type Direction = 'down' | 'up';
  * strings (a rake) or along the windings of one (a scrape).
  */
 export const TECHNIQUES = ['pick', 'slap', 'pop', 'tap', 'rake', 'scrape'] as const;
+/** One of the ways a stroke makes its sound. */
 export type Technique = (typeof TECHNIQUES)[number];
 
 /** What one stroke does to some strings of the held grip. */

@@ -3,6 +3,7 @@ import type { Direction } from './place';
 
 /** How a player strikes where nothing is written by hand. */
 export const STROKE_WAYS = ['alternate', 'down'] as const;
+/** Down and up in turn with the beat, or down-strokes only. */
 export type StrokeWay = (typeof STROKE_WAYS)[number];
 
 /** Down-strokes a second that a practised player keeps up in a run: eighths at 195 bpm (common practice). */

@@ -7,6 +7,7 @@ import { placeMelody } from './place';
 
 /** What a second part can be made of a line; `below` and `above` the line. */
 export const HARMONIES = ['third', 'fourth', 'sixth', 'octave'] as const;
+/** An interval counted in steps of the key's scale, not in semitones. */
 export type Harmony = (typeof HARMONIES)[number];
 
 /** Steps of the scale. */

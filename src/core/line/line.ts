@@ -57,6 +57,7 @@ export interface LineStep {
 /** What a player plays in a bar instead of a grip with hits, in time order. */
 export type Line = readonly LineStep[];
 
+/** A note that is only struck: `string` from 0, the lowest-sounding first; `fret` 0 for the open string. */
 export function plainNote(string: number, fret: number): LineNote {
   return {
     string,

@@ -39,12 +39,25 @@ function asWritten<A extends OnPass & { readonly bar: number }>(
 ): A & { readonly times: number } {
   const at = withTimes(song, where);
   const section = sectionNamed(song, at.section);
-  if (!section) return at;
+  const played = playedSection(song, at);
+  if (!section || !played || !hasOut(played.variants)) return at;
+  return { ...at, bar: writtenBars(played, at.pass)[at.bar] ?? section.bars.length };
+}
+
+/** The section as the playing of an address plays it; null when there is none. */
+function playedSection(song: Song, at: OnPass & { readonly times: number }): Section | null {
+  const section = sectionNamed(song, at.section);
+  if (!section) return null;
   const entry = at.entry === undefined ? undefined : song.form[at.entry];
   const variants = entry?.section === at.section ? entry.variants : undefined;
-  if (!hasOut(section.variants) && !hasOut(variants ?? [])) return at;
-  const played = asPlayed(section, { times: at.times, ...(variants ? { variants } : {}) });
-  return { ...at, bar: writtenBars(played, at.pass)[at.bar] ?? section.bars.length };
+  return asPlayed(section, { times: at.times, ...(variants ? { variants } : {}) });
+}
+
+/** The bar at an address as it is played on that pass; null when there is none. */
+export function barAt(song: Song, where: OnPass & { readonly bar: number }): Bar | null {
+  const at = withTimes(song, where);
+  const played = playedSection(song, at);
+  return (played && barsOnPass(played, at.pass)[at.bar]) ?? null;
 }
 
 function hasOut(variants: readonly { readonly bars: readonly BarPatch[] }[]): boolean {
@@ -219,7 +232,7 @@ const WORTH_A_BATCH = 24;
 /** A bar that holds a line has no hits of its own: its steps are struck. */
 export function setHits(song: Song, change: HitsChange): Song {
   const { player, bar, hits } = change;
-  const base = sectionNamed(song, change.section)?.bars[bar];
+  const base = sectionNamed(song, change.section)?.bars[asWritten(song, change).bar];
   const underLine = base !== undefined && isFull(base, player);
   return mapBar(song, change, {
     // A line on a pass, and grips that take a line's place there, bring their own hits.
@@ -260,14 +273,15 @@ export function setLine(song: Song, change: LineChange): Song {
   const { player, bar, beside = false } = change;
   const strings = song.players[player].tuning.length;
   const line = change.line && withFittingFingers(change.line, strings);
-  const first = bar === 0;
+  const written = asWritten(song, change).bar;
+  const first = written === 0;
   return mapBar(song, change, {
     has: (patch) => patch.cells?.[player] !== undefined,
     patch: (p) => {
       const { lines: were, ...rest } = p;
       const { [player]: _gone, ...lines } = were ?? {};
       const own = beside ? ownCells(p.cells?.[player] ?? []) : [];
-      const chords = p.chords ?? sectionNamed(song, change.section)?.bars[bar]?.chords ?? [];
+      const chords = p.chords ?? sectionNamed(song, change.section)?.bars[written]?.chords ?? [];
       const cells = line ? cellsWithLine(own, line, { strings, first }) : openCells(chords);
       const isGone = line !== null && !beside && p.hits?.[player] !== undefined;
       return {
@@ -325,7 +339,7 @@ export function setPart(song: Song, change: PartChange): Song {
     const own = ownCells(cells);
     if (own.length === 0 && !leavesRoom(line, [])) return plain;
     const strings = song.players[player].tuning.length;
-    const mixed = cellsWithLine(own, line, { strings, first: bar === 0 });
+    const mixed = cellsWithLine(own, line, { strings, first: asWritten(song, change).bar === 0 });
     const put = mapBar(plain, change, {
       has: (patch) => patch.cells?.[player] !== undefined,
       patch: (p) => ({ ...p, cells: { ...p.cells, [player]: mixed } }),

@@ -7,12 +7,11 @@ import {
   type Like,
   type Player,
   type Remarks,
-  type Section,
 } from '../form/index';
 import type { OnPass } from './address';
-import { mapBar, setPart } from './edit-bar';
+import { barAt, mapBar, setPart } from './edit-bar';
 import { likeTrouble } from './likes';
-import { mapSections, sectionNamed, type Song } from './song';
+import { mapSections, type Song } from './song';
 
 /** What is told, where and to whom: `section` null the whole song, `bar` (from 0) null the whole section. */
 export interface RemarkChange {
@@ -129,19 +128,11 @@ export function setBeside(song: Song, change: BesideChange): Song {
 }
 
 export function swapBeside(song: Song, change: SwapChange): Song {
-  const { section: name, bar, index, now } = change;
-  const parts = besideAt(sectionNamed(song, name), change) ?? [];
+  const { section: name, player, bar, index, now } = change;
+  const parts = barAt(song, change)?.beside?.[player] ?? [];
   const chosen = parts[index];
   if (!chosen) throw new RangeError(`Nothing ${index + 1} is kept beside bar ${bar + 1} of ${name}`);
   const { cells, hits, line } = chosen;
   const put = setPart(song, { ...change, cells, hits, line });
   return setBeside(put, { ...change, parts: parts.map((part, i) => (i === index ? now : part)) });
-}
-
-/** What is kept beside a player's bar on a pass: the pass's own, else the section's. */
-function besideAt(section: Section | null, at: SwapChange): readonly BesidePart[] | undefined {
-  const own = section?.variants.findLast(
-    (v) => v.pass === at.pass && v.bars[at.bar - v.fromBar]?.beside?.[at.player] !== undefined,
-  );
-  return own?.bars[at.bar - own.fromBar]?.beside?.[at.player] ?? section?.bars[at.bar]?.beside?.[at.player];
 }

@@ -11,7 +11,7 @@ export interface FirstDifference {
 
 /**
  * The pass that an edit would make differ where nothing of it did before; null when the edit is of the first pass or of
- * one that differs already.
+ * one that differs already, or only tells something: a remark is told where it was written.
  */
 export function firstDifference(song: Song, edit: Edit): FirstDifference | null {
   const found = placesOf(edit).find((at) => {
@@ -48,8 +48,14 @@ function readdressed(edit: Edit, change: (at: OnPass) => OnPass): Edit {
       return { ...edit, change: put(edit.change) };
     case 'setVoice':
       return { ...edit, change: put(edit.change) };
-    case 'useSound':
+    case 'setChordGuess':
       return { ...edit, change: put(edit.change) };
+    case 'setBeside':
+      return { ...edit, change: put(edit.change) };
+    case 'swapBeside':
+      return { ...edit, change: put(edit.change) };
+    case 'useSound':
+      return edit.change.bar === null ? edit : { ...edit, change: put(edit.change) };
     case 'together':
       return { ...edit, edits: edit.edits.map((one) => readdressed(one, change)) };
     default:
@@ -87,21 +93,10 @@ function partsOf(edit: Edit): readonly { readonly section: string; readonly play
 
 /** Every place on a pass that an edit changes. */
 function placesOf(edit: Edit): readonly OnPass[] {
-  switch (edit.kind) {
-    case 'setCells':
-      return edit.changes.map((c) => c.at);
-    case 'setHits':
-    case 'setParts':
-      return edit.changes;
-    case 'setPush':
-    case 'setLine':
-    case 'setVoice':
-      return [edit.change];
-    case 'useSound':
-      return edit.change.bar === null ? [] : [edit.change];
-    case 'together':
-      return edit.edits.flatMap(placesOf);
-    default:
-      return [];
-  }
+  const found: OnPass[] = [];
+  readdressed(edit, (at) => {
+    found.push(at);
+    return at;
+  });
+  return found;
 }

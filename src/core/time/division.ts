@@ -118,6 +118,7 @@ export function isDivided(starts: readonly number[], barTicks: number, most: num
   return barTicks / step <= most;
 }
 
-function greatestDivisor(a: number, b: number): number {
+/** The greatest whole number that divides both whole numbers; the other one where one is 0 (Euclid). */
+export function greatestDivisor(a: number, b: number): number {
   return b === 0 ? a : greatestDivisor(b, a % b);
 }
