@@ -47,6 +47,15 @@ const EDITS: Readonly<Record<string, Edit>> = {
   },
   'the voice': { kind: 'setVoice', change: { ...at, voice: '~~~~~~~~' } },
   'a sound': { kind: 'useSound', change: { ...at, player: 'bass', use: { gain: 3 } } },
+  'a guessed chord': { kind: 'setChordGuess', change: { ...at, at: 1920, guess: true } },
+  'what is kept beside': {
+    kind: 'setBeside',
+    change: {
+      ...at,
+      player: 'bass',
+      parts: [{ cells: [{ at: 0, push: 0, cell: cell('x3xx', 4) }], hits: 'O-------', line: null }],
+    },
+  },
   'a whole part': {
     kind: 'setParts',
     changes: [
@@ -109,6 +118,30 @@ guitar1 hits  | O-MMO-MM |
     expect(bars(read, 2)[0]!.lines?.guitar1).to.equal(undefined);
     expect(bars(read, 2)[0]!.hits.guitar1).to.equal('O-MMO-MM');
     expect(readChart(writeChart(read)).song).to.deep.equal(read);
+  });
+
+  it('what is kept beside a bar is found and takes its place where bars before it are left out', () => {
+    const text = `title: Short
+== Verse == x2
+chords        | Dm | Bb | C |
+bass          | x5xx | x1xx | x3xx |
+`;
+    const out = applyEdit(readChart(text).song, {
+      kind: 'leaveOut',
+      section: 'Verse',
+      pass: 2,
+      fromBar: 0,
+      bars: 1,
+    });
+    const kept = { cells: [{ at: 0, push: 0 as const, cell: cell('x6xx', 4) }], hits: null, line: null };
+    // The second bar of the second time is the third one written.
+    const here = { section: 'Verse', pass: 2, bar: 1, player: 'bass' } as const;
+    const beside = applyEdit(out, { kind: 'setBeside', change: { ...here, parts: [kept] } });
+    const now = { cells: bars(beside, 2)[1]!.cells.bass, hits: null, line: null };
+    const swapped = applyEdit(beside, { kind: 'swapBeside', change: { ...here, index: 0, now } });
+    expect(bars(swapped, 2)[1]!.cells.bass).to.deep.equal(kept.cells);
+    expect(bars(swapped, 2)[1]!.beside?.bass).to.deep.equal([now]);
+    expect(bars(swapped, 1)).to.deep.equal(bars(out, 1));
   });
 
   it('a first time is never asked about, nor what is played once', () => {

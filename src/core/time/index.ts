@@ -16,6 +16,14 @@ export {
   type Meter,
 } from './meter';
 export { beatsAMinute, formatDuration, quartersAMinute, TEMPO_RANGE, ticksToSeconds } from './tempo';
-export { asGroup, dividedBy, greatestDivisor, groupedWords, isDivided, isUsualStep, type Divided } from './division';
+export {
+  asGroup,
+  dividedBy,
+  greatestDivisor,
+  groupedWords,
+  isDivided,
+  isUsualStep,
+  type Divided,
+} from './division';
 export { delayMs, delayTicks, formatDelay, parseDelay, type Delay } from './delay';
 export { formatSwing, parseSwing, swungTick, type Swing } from './swing';
