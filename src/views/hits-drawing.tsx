@@ -5,6 +5,7 @@ import { HitsLane, laneShape } from './hits-lane';
 import {
   Cursor,
   DragGhost,
+  GuessMark,
   HEAD,
   Paper,
   PlayerLabel,
@@ -156,6 +157,11 @@ export function HitsDrawing(props: HitsDrawingProps) {
             hand={props.hands[player]}
             chosen={cursor.player === player}
           />
+          {props.guesses[player].map((g) =>
+            g.at >= from && g.at < to ? (
+              <GuessMark key={g.at} x={xOf(time, g.at) + 4} y={laneY(player) + 15} words={g.words} />
+            ) : null,
+          )}
           {props.pushes[player].map((p) =>
             p.early >= from - length && p.at < to && p.at >= from ? (
               <PushMark

@@ -19,6 +19,12 @@ export interface HitsChord {
   readonly text: string;
 }
 
+/** Where somebody is not sure, and of what. */
+export interface HitsGuess {
+  readonly at: number;
+  readonly words: string;
+}
+
 export interface HitsDrawingProps {
   readonly time: HitsTime;
   readonly height: number;
@@ -35,6 +41,9 @@ export interface HitsDrawingProps {
   readonly hands: Readonly<Record<Player, string>>;
   /** Changes that come early, by player: from and to where they are written. */
   readonly pushes: Readonly<Record<Player, readonly { readonly at: number; readonly early: number }[]>>;
+  readonly guesses: Readonly<Record<Player, readonly HitsGuess[]>>;
+  /** Bars, by where they begin, in which it is a guess where somebody sings. */
+  readonly voiceGuesses: readonly number[];
   /** Where somebody sings, and where a fill has room. */
   readonly sung: readonly { readonly from: number; readonly to: number }[];
   readonly holes: readonly { readonly from: number; readonly to: number }[];
@@ -174,7 +183,7 @@ export function PlayerLabel({
   );
 }
 
-export function VoiceLane({ time, sung, holes }: HitsDrawingProps) {
+export function VoiceLane({ time, sung, holes, voiceGuesses }: HitsDrawingProps) {
   const length = barTicks(time.meter);
   const from = time.firstBar * length;
   const to = from + time.bars * length;
@@ -201,6 +210,11 @@ export function VoiceLane({ time, sung, holes }: HitsDrawingProps) {
             />
           ) : null,
         )}
+      {voiceGuesses.map((at) =>
+        at >= from && at < to ? (
+          <GuessMark key={at} x={xOf(time, at) + 4} y={y + 5} words="where the voice sings is a guess" />
+        ) : null,
+      )}
       {holes.map(cut).map((h) =>
         h.to > h.from ? (
           <text
@@ -215,6 +229,15 @@ export function VoiceLane({ time, sung, holes }: HitsDrawingProps) {
         ) : null,
       )}
     </g>
+  );
+}
+
+/** The sign of a guess, at the head of a lane. */
+export function GuessMark({ x, y, words }: { x: number; y: number; words: string }) {
+  return (
+    <text x={x} y={y} className="fill-ink text-[15px] font-bold" data-guess>
+      <title>{words}</title>≈
+    </text>
   );
 }
 

@@ -9,5 +9,5 @@ export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
 export { SheetBarDrawing } from './sheet-bar';
 export { HitsDrawing } from './hits-drawing';
-export type { HitsChord, HitsFrame } from './hits-parts';
+export type { HitsChord, HitsFrame, HitsGuess } from './hits-parts';
 export type { HitsTime } from './hits-time';

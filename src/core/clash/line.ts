@@ -1,4 +1,4 @@
-import { PLAYER_WORDS, type Player } from '../form/index';
+import { isSung, PLAYER_WORDS, sungMarks, type Player } from '../form/index';
 import type { Midi } from '../pitch/index';
 import { levelOf } from './level';
 import { firstFrom, type Sound, type Stage, type Timed } from './stage';
@@ -53,12 +53,12 @@ function joined(stage: Stage, player: Player): readonly Timed[] {
 function coveringIn(stage: Stage, player: Player, bar: number): Covering | null {
   const [low, high] = stage.voice!;
   const start = bar * stage.barTicks;
-  if (!stage.bars[bar]!.voice?.includes('~')) return null;
+  if (!isSung(stage.bars[bar]!.voice)) return null;
   const all = stage.sounds[player];
   const strokes = all
     .slice(firstFrom(all, start), firstFrom(all, start + stage.barTicks))
     .filter((s) => s.kind === 'ring' && (s.strings === null || s.strings.length > 1));
-  const sung = strokes.filter((s) => isSung(stage, s.at) && s.pitches.length > 0);
+  const sung = strokes.filter((s) => isSungAt(stage, s.at) && s.pitches.length > 0);
   const line: Sound[] = [];
   for (const s of sung) {
     const top = s.pitches.at(-1)!;
@@ -74,9 +74,8 @@ function coveringIn(stage: Stage, player: Player, bar: number): Covering | null 
   };
 }
 
-function isSung(stage: Stage, tick: number): boolean {
+function isSungAt(stage: Stage, tick: number): boolean {
   const bar = Math.max(0, Math.floor(tick / stage.barTicks));
-  const voice = stage.bars[bar]?.voice ?? null;
-  if (voice === null) return false;
-  return voice[Math.floor(((tick - bar * stage.barTicks) * voice.length) / stage.barTicks)] === '~';
+  const marks = sungMarks(stage.bars[bar]?.voice ?? null);
+  return marks[Math.floor(((tick - bar * stage.barTicks) * marks.length) / stage.barTicks)] === '~';
 }

@@ -1,4 +1,4 @@
-import { PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
+import { isSung, PLAYER_WORDS, PLAYERS, sungMarks, type Player } from '../form/index';
 import { pitchClass, thirdOf, type Key, type Midi } from '../pitch/index';
 import { cellPitches, songKey, unfold, type Playing, type Song } from '../song/index';
 import { beatName, countedBeatTicks } from '../time/index';
@@ -171,10 +171,9 @@ function holesIn(stage: Stage): readonly Hole[] {
 
 function sungIn(stage: Stage, tick: number, ticks: number): boolean {
   const bar = Math.floor(tick / stage.barTicks);
-  const voice = stage.bars[bar]?.voice ?? null;
-  if (voice === null) return false;
-  const place = (t: number) => ((t - bar * stage.barTicks) * voice.length) / stage.barTicks;
-  return voice.slice(Math.floor(place(tick)), Math.ceil(place(tick + ticks))).includes('~');
+  const marks = sungMarks(stage.bars[bar]?.voice ?? null);
+  const place = (t: number) => ((t - bar * stage.barTicks) * marks.length) / stage.barTicks;
+  return isSung(marks.slice(Math.floor(place(tick)), Math.ceil(place(tick + ticks))));
 }
 
 function perPlayer<T>(of: (player: Player) => T): Record<Player, T> {

@@ -1,4 +1,4 @@
-import type { Player, Section } from '../form/index';
+import { isSung, sungMarks, type Player, type Section } from '../form/index';
 import type { Key } from '../pitch/index';
 import type { Song } from '../song/index';
 import { countedBeatTicks, delayTicks } from '../time/index';
@@ -45,10 +45,10 @@ function repeatsOf(stage: Stage, player: Player): HandsTogether['repeats'][Playe
 const FILL_BEATS = 2;
 
 function restsOfVoice(stage: Stage): HandsTogether['holes'] {
-  if (!stage.bars.some((bar) => bar.voice?.includes('~'))) return [];
+  if (!stage.bars.some((bar) => isSung(bar.voice))) return [];
   const holes: { from: number; to: number }[] = [];
   stage.bars.forEach((bar, b) => {
-    const marks = bar.voice ?? '.';
+    const marks = sungMarks(bar.voice) || '.';
     const step = stage.barTicks / marks.length;
     [...marks].forEach((mark, i) => {
       if (mark === '~') return;

@@ -1,4 +1,4 @@
-import { PLAYER_WORDS } from '../form/index';
+import { isSung, PLAYER_WORDS } from '../form/index';
 import type { Midi } from '../pitch/index';
 import { levelOf } from './level';
 import { spanOverlap } from './registers';
@@ -16,15 +16,15 @@ export function stepsOn(stage: Stage): readonly Timed[] {
     const [one, two] = (['guitar1', 'guitar2'] as const).map((p) => strokesIn(stage.sounds[p], from, stage));
     if (!isBusy(one!, stage) || !isBusy(two!, stage)) return [];
     const lines = (['guitar1', 'guitar2'] as const).filter((p) => bar.lines?.[p]);
-    const isSung = bar.voice?.includes('~') ?? false;
-    if ((!isSung && lines.length === 0) || sharedStrokes(one!, two!) > STEPS_ON_APART) return [];
+    const underVoice = isSung(bar.voice);
+    if ((!underVoice && lines.length === 0) || sharedStrokes(one!, two!) > STEPS_ON_APART) return [];
     const [low, high] = [rangeOf(one!), rangeOf(two!)];
     if (spanOverlap(low, high) < STEPS_ON_SPAN) return [];
     const [bottom, top] = [Math.max(low[0]!, high[0]!) as Midi, Math.min(low[1]!, high[1]!) as Midi];
     const scene = { chord: null, key: stage.key };
     const where =
       bottom === top ? `on ${nameIn(scene, bottom)}` : `in ${nameIn(scene, bottom)}–${nameIn(scene, top)}`;
-    const under = isSung ? ' under the voice' : '';
+    const under = underVoice ? ' under the voice' : '';
     const [busy, hook] = lines[0] === 'guitar1' ? [1, 0] : [0, 1];
     const names = [PLAYER_WORDS.guitar1, PLAYER_WORDS.guitar2];
     const text = `${names[busy]} steps on ${names[hook]}: both are busy ${where}${under} with different rhythms; let one play less, or elsewhere.`;

@@ -75,3 +75,4 @@ export {
 export { formatLike, parseLike, type Like } from './like';
 export { cleanComments, cleanRemark, saidRemarks, type Remarks } from './remark';
 export { formatPickup, parsePickup } from './pickup';
+export { guessedVoice, isSung, isVoiceGuess, parseVoice, sungMarks, VOICE_PATTERN } from './voice';

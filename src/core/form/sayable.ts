@@ -13,6 +13,7 @@ import {
 import { isStep, leavesRoom, ownCells } from './line-bar';
 import { saidRemarks, type Remarks } from './remark';
 import type { Sounds } from './sound';
+import { voiceTrouble } from './voice';
 
 /** Most places a bar of chords or grips is divided into, in chart text and therefore everywhere. */
 export const MOST_PLACES = 64;
@@ -245,8 +246,8 @@ function choices(cells: readonly PlacedCell[], chords: readonly PlacedChord[]): 
 }
 
 function checkVoice(voice: string | null | undefined, { barTicks, say }: Where): void {
-  if (voice && barTicks % voice.length !== 0)
-    say(`${voice.length} voice marks do not divide the bar evenly; expected 8 or 16`);
+  const trouble = voice ? voiceTrouble(voice, barTicks) : null;
+  if (trouble !== null) say(trouble);
 }
 
 function sayablePatch(

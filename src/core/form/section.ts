@@ -26,7 +26,7 @@ export interface Bar {
   readonly cells: Readonly<Record<Player, readonly PlacedCell[]>>;
   /** A pattern of hits, or null: each grip struck once and left to ring. */
   readonly hits: Readonly<Record<Player, string | null>>;
-  /** `~` singing and `.` silent, dividing the bar evenly; null when nobody sings. */
+  /** `~` singing and `.` silent, dividing the bar evenly, `?` after them for a guess (see voice.ts); null when nobody sings. */
   readonly voice: string | null;
   /**
    * Who plays notes of a line here: its steps stand among the player's cells (see line-bar.ts). A line that begins later,

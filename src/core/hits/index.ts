@@ -23,6 +23,7 @@ export {
 } from './place';
 export type { HitsProblem } from './shorthand';
 export { divided, filled, symbolAt, withSymbol } from './change';
+export { groupedHits, repeatedFigure } from './figure';
 export { complementOf } from './complement';
 export { STARTING_PATTERNS, type StartingPattern } from './starting';
 export {

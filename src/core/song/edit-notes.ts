@@ -1,7 +1,6 @@
 import {
   cleanRemark,
   saidRemarks,
-  type Bar,
   type Beside,
   type BesidePart,
   type Like,
@@ -9,9 +8,10 @@ import {
   type Remarks,
 } from '../form/index';
 import type { OnPass } from './address';
-import { barAt, mapBar, setPart } from './edit-bar';
+import { setPart } from './edit-bar';
 import { likeTrouble } from './likes';
 import { mapSections, type Song } from './song';
+import { barAt, mapBar } from './where-written';
 
 /** What is told, where and to whom: `section` null the whole song, `bar` (from 0) null the whole section. */
 export interface RemarkChange {
@@ -20,13 +20,6 @@ export interface RemarkChange {
   readonly bar: number | null;
   readonly who: Player | 'band';
   readonly text: string;
-}
-
-/** The chord that begins `at` ticks after the bar line of a bar (from 0). */
-export interface ChordGuess extends OnPass {
-  readonly bar: number;
-  readonly at: number;
-  readonly guess: boolean;
 }
 
 export interface BesideChange extends OnPass {
@@ -92,22 +85,6 @@ function told<T extends { readonly remarks?: Remarks }>(of: T, who: Player | 'ba
   const { remarks, ...rest } = of;
   const next = saidRemarks({ ...remarks, [who]: text });
   return (next ? { ...rest, remarks: next } : rest) as T;
-}
-
-export function setChordGuess(song: Song, change: ChordGuess): Song {
-  const put = (chords: Bar['chords']) =>
-    chords.map((c) => {
-      if (c.at !== change.at) return c;
-      const { guess: _was, ...sure } = c;
-      return change.guess ? { ...sure, guess: true as const } : sure;
-    });
-  return mapBar(song, change, {
-    has: (patch) => patch.chords !== undefined,
-    patch: (p) => ({ ...p, chords: put(p.chords!) }),
-    bar: (b) => ({ ...b, chords: put(b.chords) }),
-    seed: (b) => ({ chords: b.chords }),
-    what: `bar ${change.bar + 1}`,
-  });
 }
 
 export function setBeside(song: Song, change: BesideChange): Song {

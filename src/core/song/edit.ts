@@ -25,6 +25,7 @@ import type {
   VoiceChange,
 } from './address';
 import { setCells, setHits, setLine, setPart, setPush, setUse, setVoice } from './edit-bar';
+import { setChordGuess, setChords, type ChordGuess, type ChordsChange } from './edit-chords';
 import {
   cut,
   detach,
@@ -37,12 +38,10 @@ import {
 } from './edit-form';
 import {
   setBeside,
-  setChordGuess,
   setLike,
   setRemark,
   swapBeside,
   type BesideChange,
-  type ChordGuess,
   type RemarkChange,
   type SwapChange,
 } from './edit-notes';
@@ -86,6 +85,8 @@ export type Edit =
   /** Key a section is written in, and how much of its first bar is played; null: the song's, all of it. */
   | { readonly kind: 'setSectionKey'; readonly section: string; readonly key: string | null }
   | { readonly kind: 'setPickup'; readonly section: string; readonly ticks: number | null }
+  /** Other chords in a bar; grips that were for the old ones are open again. */
+  | { readonly kind: 'setChords'; readonly change: ChordsChange }
   /** Whether a chord is a guess. */
   | { readonly kind: 'setChordGuess'; readonly change: ChordGuess }
   /** What is kept beside a player's bar; none takes it away. */
@@ -210,6 +211,8 @@ function edited(song: Song, edit: Edit): Song {
         const { pickup: _was, ...rest } = s;
         return edit.ticks === null ? rest : { ...rest, pickup: edit.ticks };
       });
+    case 'setChords':
+      return setChords(song, edit.change);
     case 'setChordGuess':
       return setChordGuess(song, edit.change);
     case 'setBeside':

@@ -27,7 +27,7 @@ export {
 } from './song';
 export { applyEdit, type Edit } from './edit';
 export type { RemarkChange } from './edit-notes';
-export { cellAt } from './edit-bar';
+export { barAt, cellAt } from './where-written';
 export { firstDifference, followerIn, forEveryPass, inPlaying, type FirstDifference } from './pass-scope';
 export type {
   CellAddress,

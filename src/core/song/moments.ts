@@ -1,4 +1,6 @@
 import {
+  isSung,
+  sungMarks,
   barsOnPass,
   formatSoundUse,
   OPEN,
@@ -271,6 +273,6 @@ function together(
 
 /** `from` and `to` are fractions of the bar. */
 function sings(voice: string | null, { from, to }: { from: number; to: number }): boolean {
-  if (voice === null) return false;
-  return voice.slice(Math.floor(from * voice.length), Math.ceil(to * voice.length)).includes('~');
+  const marks = sungMarks(voice);
+  return isSung(marks.slice(Math.floor(from * marks.length), Math.ceil(to * marks.length)));
 }

@@ -48,6 +48,8 @@ function readdressed(edit: Edit, change: (at: OnPass) => OnPass): Edit {
       return { ...edit, change: put(edit.change) };
     case 'setVoice':
       return { ...edit, change: put(edit.change) };
+    case 'setChords':
+      return { ...edit, change: put(edit.change) };
     case 'setChordGuess':
       return { ...edit, change: put(edit.change) };
     case 'setBeside':

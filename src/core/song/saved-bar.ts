@@ -1,3 +1,5 @@
+import { VOICE_PATTERN } from '../form/index';
+
 /**
  * Whether a value is plainly a bar as song files have it: the rules of `bar` in saved-schema.ts, written out for speed.
  * True only for what those accept; false sends a bar through them, which say what is wrong with it.
@@ -15,7 +17,7 @@ export function isSavedBar(value: unknown): boolean {
     isTextOrNull(hits.guitar1) &&
     isTextOrNull(hits.guitar2) &&
     isTextOrNull(hits.bass) &&
-    (voice === null || (typeof voice === 'string' && /^[~.]+$/.test(voice))) &&
+    (voice === null || (typeof voice === 'string' && VOICE_PATTERN.test(voice))) &&
     isTexts(lines) &&
     isTexts(sounds)
   );

@@ -1,5 +1,5 @@
 import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup';
-import { PLAN_NAMES, PLAYERS, sectionNameTrouble } from '../form/index';
+import { PLAN_NAMES, PLAYERS, sectionNameTrouble, VOICE_PATTERN } from '../form/index';
 import { FINGER_PAIRS, HAND_SIZES, SPREAD_RANGE_MM } from '../grip/index';
 import { DOWNS_RANGE, STROKE_WAYS } from '../hits/index';
 import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
@@ -48,8 +48,8 @@ const placedChord = object({
 }).noUnknown();
 const hits = string().nullable().defined();
 const voice = string()
-  .matches(/^[~.]+$/, {
-    message: 'expected ~ (singing) and . (silent)',
+  .matches(VOICE_PATTERN, {
+    message: 'expected ~ (singing) and . (silent), and ? after them for a guess',
     excludeEmptyString: false,
   })
   .nullable()
@@ -125,7 +125,7 @@ const patch = object({
   hits: object(everyPlayer(() => string().nullable().optional()))
     .optional()
     .default(undefined),
-  voice: string().nullable().optional(),
+  voice: string().matches(VOICE_PATTERN).nullable().optional(),
   lines,
   sounds,
   remarks,

@@ -1,5 +1,5 @@
 import { barsOnPass, PLAYERS, type Bar, type Player, type Section } from '../form/index';
-import { filled, isStrike, symbolAt, withSymbol } from '../hits/index';
+import { filled, isGuess, isShort, isStrike, sureOf, symbolAt, withSymbol } from '../hits/index';
 import { patternIn, type Edit, type HitsChange } from '../song/index';
 import { barTicks, type Meter } from '../time/index';
 
@@ -70,7 +70,7 @@ export class RightHands {
   /** What stands before a tick goes on there: held if it sounds, else silent. */
   #before(player: Player, tick: number): string {
     const before = tick > 0 ? this.symbol(player, tick - 1) : null;
-    return before === null || /[.Xx]/.test(before) ? '.' : '-';
+    return before === null || isShort(before) ? '.' : '-';
   }
 
   /** The edit that makes the changes; null when nothing was changed. */
@@ -78,8 +78,11 @@ export class RightHands {
     const changes: HitsChange[] = [];
     for (const [id, hits] of this.#patterns) {
       const [player, bar] = id.split(' ') as [Player, string];
-      if (hits === this.#bars[Number(bar)]!.hits[player]) continue;
-      changes.push({ section: this.#section, ...this.#pass, player, bar: Number(bar), hits });
+      const was = this.#bars[Number(bar)]!.hits[player];
+      // A guess stays one until somebody is sure.
+      const now = was !== null && isGuess(was) ? `~${sureOf(hits)}` : hits;
+      if (now === was) continue;
+      changes.push({ section: this.#section, ...this.#pass, player, bar: Number(bar), hits: now });
     }
     changes.sort((a, b) => a.bar - b.bar || PLAYERS.indexOf(a.player) - PLAYERS.indexOf(b.player));
     return changes.length === 0 ? null : { kind: 'setHits', changes };

@@ -1,5 +1,24 @@
-import { isStep, leavesRoom, PLAYER_WORDS, type Player, type Push } from '../../core/form/index';
-import { complementOf, isShort, isStrike, placesOf, soundsOn, type StrokeWay } from '../../core/hits/index';
+import {
+  guessedVoice,
+  isStep,
+  isSung,
+  isVoiceGuess,
+  leavesRoom,
+  PLAYER_WORDS,
+  sungMarks,
+  type Player,
+  type Push,
+} from '../../core/form/index';
+import {
+  complementOf,
+  isGuess,
+  isShort,
+  isStrike,
+  placesOf,
+  repeatedFigure,
+  soundsOn,
+  type StrokeWay,
+} from '../../core/hits/index';
 import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
 import { pushEdit, RightHands } from '../../core/split/index';
 import { barTicks } from '../../core/time/index';
@@ -242,6 +261,43 @@ export function strikeWith(scope: HitsScope, player: Player, leader: Player | nu
   };
 }
 
+/** What stands in the bar before the place, again and again to its end. */
+export function repeatFigure(scope: HitsScope, { player, tick }: HitsPlace): Outcome {
+  const bar = barOf(scope, tick);
+  const why = closedFor(scope, player, bar);
+  if (why !== null) return no(why);
+  const inBar = tick % barTicks(scope.meter);
+  if (inBar === 0) return no('Go behind the figure first: what stands before the place is repeated');
+  const pattern = patternIn(scope.bars, { bar, player }, scope.meter);
+  const hits = pattern && repeatedFigure(pattern, scope.meter, inBar);
+  if (!hits) return no('Nothing is struck before this place that could be repeated');
+  const was = scope.bars[bar]?.hits[player] ?? null;
+  return setPatterns(
+    scope,
+    [{ player, bar, hits: was !== null && isGuess(was) ? `~${hits}` : hits }],
+    `a figure again and again for ${PLAYER_WORDS[player]}, ${scope.barNames[bar]}`,
+  );
+}
+
+/** Three strokes in the time of two places, `division` ticks long each, from the place on. */
+export function triplet(scope: HitsScope, place: HitsPlace, division: number): Outcome {
+  const { player, tick } = place;
+  const bar = barOf(scope, tick);
+  const why = closedFor(scope, player, bar, tick);
+  if (why !== null) return no(why);
+  if ((tick % barTicks(scope.meter)) + 2 * division > barTicks(scope.meter))
+    return no('Three in the time of two do not fit before the bar line');
+  const now = symbolUnder(scope, place);
+  const symbol = now !== null && isStrike(now) ? now : 'O';
+  const h = hands(scope);
+  const third = (2 * division) / 3;
+  // What stood on the second of the two places gives way.
+  const rest = soundsOn(symbol) ? '-' : '.';
+  const isFree = h.fill(player, { from: tick, to: tick + 2 * division, symbol: rest });
+  if (!isFree || ![0, 1, 2].every((n) => h.put(player, tick + n * third, symbol))) return no(NO_FIT);
+  return outcome(scope, h, `three in the time of two for ${whereWords(scope, place)}`);
+}
+
 /** Where the change under the cursor is written: the player's cell that begins there or holds on, in ticks. */
 export function changeAt(scope: HitsScope, { player, tick }: HitsPlace): { at: number; push: Push } | null {
   const length = barTicks(scope.meter);
@@ -286,18 +342,32 @@ export function sing(scope: HitsScope, from: number, to: number, sings: boolean)
   const end = Math.min(to, scope.bars.length * length);
   for (let bar = barOf(scope, from); bar * length < end; bar += 1) {
     const voice = scope.bars[bar]?.voice ?? null;
-    const step = Math.min(480, length / (voice?.length ?? 1));
+    const now = sungMarks(voice);
+    const step = Math.min(480, length / Math.max(1, now.length));
     const count = length / step;
     const marks = Array.from({ length: count }, (_, i) => {
       const tick = bar * length + i * step;
       if (tick >= from && tick < to) return sings ? '~' : '.';
-      return voice?.[Math.floor((i * voice.length) / count)] ?? '.';
+      return now[Math.floor((i * now.length) / count)] ?? '.';
     }).join('');
-    const next = marks.includes('~') ? marks : null;
+    const next = isSung(marks) ? guessedVoice(marks, isVoiceGuess(voice)) : null;
     edits.push({ kind: 'setVoice', change: { ...scope.address(bar), voice: next } });
   }
   return {
     edit: edits.length === 1 ? edits[0]! : { kind: 'together', edits },
     label: sings ? 'the voice sings there' : 'the voice rests there',
+  };
+}
+
+/** Where somebody sings in a bar a guess, or sure where it is one already. */
+export function guessVoice(scope: HitsScope, tick: number): Outcome {
+  if (scope.closed !== null) return no(scope.closed);
+  const bar = barOf(scope, tick);
+  const voice = scope.bars[bar]?.voice ?? null;
+  if (voice === null) return no(`Nobody sings in ${scope.barNames[bar]}`);
+  const guess = !isVoiceGuess(voice);
+  return {
+    edit: { kind: 'setVoice', change: { ...scope.address(bar), voice: guessedVoice(voice, guess) } },
+    label: `${guess ? 'a guess' : 'sure'}: the voice in ${scope.barNames[bar]}`,
   };
 }

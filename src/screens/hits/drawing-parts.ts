@@ -1,8 +1,9 @@
 import type { Finding } from '../../core/clash/index';
-import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { isVoiceGuess, ownCells, PLAYER_WORDS, PLAYERS, sungMarks, type Player } from '../../core/form/index';
+import { isGuess } from '../../core/hits/index';
 import { pretty } from '../../core/pitch/index';
 import { barTicks } from '../../core/time/index';
-import type { HitsChord, HitsFrame } from '../../views/index';
+import type { HitsChord, HitsFrame, HitsGuess } from '../../views/index';
 import { leaderOf } from './actions';
 import type { HitsScope } from './scope';
 
@@ -13,7 +14,7 @@ export function drawingOf(scope: HitsScope) {
     b.chords.map((c) => ({
       at: n * length + c.at,
       early: n * length + c.at - c.push,
-      text: pretty(c.chord),
+      text: `${pretty(c.chord)}${c.guess ? ' ≈' : ''}`,
     })),
   );
   const perPlayer = <T>(of: (player: Player) => T): Record<Player, T> => ({
@@ -32,6 +33,8 @@ export function drawingOf(scope: HitsScope) {
         ),
       ),
     ),
+    guesses: perPlayer((p) => guessesOf(scope, p)),
+    voiceGuesses: scope.bars.flatMap((b, n) => (isVoiceGuess(b.voice) ? [n * length] : [])),
     sung: sungOf(scope),
     frames: framesOf(scope),
   };
@@ -44,12 +47,26 @@ export function handWords(scope: HitsScope, player: Player): string {
   return scope.parts[player].way === 'down' ? 'all down' : 'alternate';
 }
 
+/** What a player is not sure of: the hits of a bar, a grip. Notes of a line say so themselves. */
+function guessesOf(scope: HitsScope, player: Player): readonly HitsGuess[] {
+  const length = barTicks(scope.meter);
+  return scope.bars.flatMap((b, n): HitsGuess[] => {
+    const hits = b.hits[player];
+    const grips = ownCells(b.cells[player]).flatMap(({ at, cell }): HitsGuess[] =>
+      cell.kind !== 'open' && cell.guess ? [{ at: n * length + at, words: 'this grip is a guess' }] : [],
+    );
+    const bar = hits !== null && isGuess(hits) ? [{ at: n * length, words: 'these hits are a guess' }] : [];
+    return [...bar, ...grips.filter((g) => bar.every((one) => one.at !== g.at))];
+  });
+}
+
 function sungOf(scope: HitsScope): { from: number; to: number }[] {
   const length = barTicks(scope.meter);
   const list: { from: number; to: number }[] = [];
   scope.bars.forEach((b, n) => {
-    const step = length / (b.voice?.length ?? 1);
-    [...(b.voice ?? '')].forEach((mark, i) => {
+    const marks = sungMarks(b.voice);
+    const step = length / marks.length;
+    [...marks].forEach((mark, i) => {
       if (mark !== '~') return;
       const from = n * length + i * step;
       const last = list.at(-1);

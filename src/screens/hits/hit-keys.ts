@@ -1,6 +1,16 @@
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { patternIn } from '../../core/song/index';
-import { barOf, changeStroke, push, put, setPatterns, soundingAt, toggleString } from './actions';
+import {
+  barOf,
+  changeStroke,
+  push,
+  put,
+  repeatFigure,
+  setPatterns,
+  soundingAt,
+  toggleString,
+  triplet,
+} from './actions';
 import type { KeyContext } from './key-context';
 import type { HitsKey } from './keys';
 import { beginLine } from './line-actions';
@@ -84,6 +94,23 @@ export function hitKeys({ scope, cursor, division, act, step, copied }: KeyConte
       cap: ':',
       words: 'nobody: the change comes on its place for all',
       does: () => act(push(scope, cursor, PLAYERS, 0)),
+      legend: true,
+    },
+    {
+      key: 'p',
+      cap: 'p',
+      words: 'repeat: what stands before here, again and again to the end of the bar',
+      does: () => act(repeatFigure(scope, cursor)),
+      legend: true,
+    },
+    {
+      key: 'h',
+      cap: 'h',
+      words: 'three in the time of two, from here',
+      does: () => {
+        act(triplet(scope, cursor, division));
+        step(2 * division);
+      },
       legend: true,
     },
     {

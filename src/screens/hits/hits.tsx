@@ -267,6 +267,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       <PatternDialog
         scope={scope}
         cursor={cursor}
+        division={division}
         open={dialog === 'patterns'}
         onClose={() => setDialog(null)}
         onDo={act}

@@ -1,7 +1,7 @@
 import { comesOutOf } from '../../core/clash/index';
-import { PLAYERS } from '../../core/form/index';
+import { PLAYERS, sungMarks } from '../../core/form/index';
 import { barTicks } from '../../core/time/index';
-import { barOf, put, sing } from './actions';
+import { barOf, guessVoice, put, sing } from './actions';
 import { hitKeys } from './hit-keys';
 import type { KeyContext } from './key-context';
 import type { HitsKey } from './keys';
@@ -53,13 +53,18 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       words: 'voice: sings here or not',
       does: () => {
         const bar = barOf(scope, tick);
-        const voice = scope.bars[bar]?.voice;
-        const at = voice ? Math.floor(((tick - bar * length) * voice.length) / length) : 0;
-        const sings = voice?.[at] === '~';
+        const marks = sungMarks(scope.bars[bar]?.voice ?? null);
+        const sings = marks[Math.floor(((tick - bar * length) * marks.length) / length)] === '~';
         act(sing(scope, tick, tick + Math.max(division, 480), !sings));
         step(Math.max(division, 480));
       },
       legend: context.line === null,
+    },
+    {
+      key: 'Z',
+      cap: 'Z',
+      words: 'voice: a guess in this bar, or sure',
+      does: () => act(guessVoice(scope, tick)),
     },
     { key: '/', cap: '/', words: 'find a command', does: () => open('finder') },
     {

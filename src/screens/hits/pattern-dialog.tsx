@@ -1,22 +1,34 @@
 import { useState } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { STARTING_PATTERNS } from '../../core/hits/index';
+import { groupedHits, isStrike, placesOf, STARTING_PATTERNS, withoutStrings } from '../../core/hits/index';
 import { meterOf, patternIn } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
-import { answer, barOf, closedFor, setPatterns, setStrokes, type HitsPlace, type Outcome } from './actions';
+import {
+  answer,
+  barOf,
+  closedFor,
+  setPatterns,
+  setStrokes,
+  symbolUnder,
+  type HitsPlace,
+  type Outcome,
+} from './actions';
 import type { HitsScope } from './scope';
+import { symbolWords } from './symbols';
 
 interface Props {
   readonly scope: HitsScope;
   readonly cursor: HitsPlace;
+  /** Ticks of a place of the grid. */
+  readonly division: number;
   readonly open: boolean;
   readonly onClose: () => void;
   readonly onDo: (outcome: Outcome) => void;
 }
 
 /** Patterns to begin with, answers to other players, and taking the present one elsewhere. */
-export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
+export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: Props) {
   const { player, tick } = cursor;
   const bar = barOf(scope, tick);
   const [where, setWhere] = useState<'bar' | 'rest' | 'all'>('bar');
@@ -102,6 +114,18 @@ export function PatternDialog({ scope, cursor, open, onClose, onDo }: Props) {
           </div>
         </>
       )}
+      <Groups
+        {...{ scope, cursor, division }}
+        onHits={(hits, groups) =>
+          did(
+            setPatterns(
+              scope,
+              bars.map((b) => ({ player, bar: b, hits })),
+              `groups of ${groups} for ${PLAYER_WORDS[player]}`,
+            ),
+          )
+        }
+      />
       <h3 className="font-bold">Begin with</h3>
       <ul className="mt-1 flex flex-col gap-1">
         {STARTING_PATTERNS.map((p) => {
@@ -142,6 +166,73 @@ function toSection(scope: HitsScope, player: Player, name: string): Outcome {
     label: `${PLAYER_WORDS[player]}’s hits of ${scope.section.name} taken to ${name}`,
   };
 }
+
+/** A stroke where each group of so many places begins: some that fill the bar, or typed. */
+function Groups({
+  scope,
+  cursor,
+  division,
+  onHits,
+}: Pick<Props, 'scope' | 'cursor' | 'division'> & { onHits: (hits: string, groups: string) => void }) {
+  const [text, setText] = useState('');
+  const now = symbolUnder(scope, cursor);
+  const symbol = now !== null && isStrike(now) ? now : 'O';
+  const read = (groups: string) => groupedHits(groups, { meter: scope.meter, ticks: division, symbol });
+  const take = (groups: string) => {
+    const hits = read(groups);
+    if (hits.ok) onHits(hits.value, groups);
+  };
+  const typed = text.trim() === '' ? null : read(text);
+  const places = barTicks(scope.meter) / division;
+  return (
+    <section aria-label="Groups" className="mb-3">
+      <h3 className="font-bold">A stroke where each group begins</h3>
+      <form
+        className="mt-1 flex flex-wrap items-center gap-1"
+        onSubmit={(e) => {
+          e.preventDefault();
+          take(text);
+        }}
+      >
+        {GROUPS.filter((groups) => read(groups).ok).map((groups) => (
+          <Button key={groups} data-groups={groups} onClick={() => take(groups)}>
+            {groups}
+          </Button>
+        ))}
+        <input
+          aria-label={`Groups of the ${places} places of the bar`}
+          placeholder="3+3+2"
+          value={text}
+          autoComplete="off"
+          className="w-32 rounded border border-line bg-ground px-2 py-1 focus:border-ink"
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+        <Button type="submit" disabled={!typed?.ok}>
+          Write
+        </Button>
+      </form>
+      <p className="mt-1 text-[14px] text-soft">
+        {typed && !typed.ok
+          ? typed.error.message
+          : `The bar has ${places} places; struck as here, ${symbolWords(symbol)}.`}
+      </p>
+    </section>
+  );
+}
+
+/** Groupings that bands count in (common practice). */
+const GROUPS = [
+  '3+3+2',
+  '3+2+3',
+  '2+3+3',
+  '3+3+3+3+2+2',
+  '3+3+3+3+4',
+  '3+3+4+3+3',
+  '2+2+3',
+  '3+2+2',
+  '2+3',
+  '3+2',
+] as const;
 
 /** A pattern drawn small: stems for strokes, ribbons for sound. */
 function Sketch({ pattern }: { pattern: string }) {
@@ -212,9 +303,13 @@ function sameBars(scope: HitsScope, from: Player, to: Player, bars: readonly num
     player: to,
     bar,
     // Strings picked alone are one player's business: the others strike there.
-    hits: patternIn(scope.bars, { bar, player: from }, scope.meter)?.replace(/[1-6]/g, 'O') ?? null,
+    hits: wholeGrip(patternIn(scope.bars, { bar, player: from }, scope.meter)),
   }));
   return setPatterns(scope, list, `${PLAYER_WORDS[to]} strikes as ${PLAYER_WORDS[from]}`);
+}
+
+function wholeGrip(pattern: string | null): string | null {
+  return pattern && placesOf(pattern).map(withoutStrings).join('');
 }
 
 function answers(scope: HitsScope, player: Player, to: Player, bars: readonly number[]): Outcome {

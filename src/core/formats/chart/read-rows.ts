@@ -4,6 +4,7 @@ import {
   cleanRemark,
   leavesRoom,
   lineCells,
+  parseVoice,
   PLAYERS,
   type Bar,
   type BarPatch,
@@ -17,7 +18,7 @@ import {
 } from '../../form/index';
 import { parseHits } from '../../hits/index';
 import type { Line } from '../../line/index';
-import { barTicks, type Meter } from '../../time/index';
+import { barTicks } from '../../time/index';
 import type { Context } from './asks';
 import { readCells, readLines } from './read-bars';
 import { readSounds } from './read-sounds';
@@ -96,9 +97,11 @@ export function readRows(
         patches[i]!.hits = { ...patches[i]!.hits, [player]: hits };
       });
     } else {
-      readPatterns(bars, (text) => readVoiceBar(text, context.meter), problems).forEach((voice, i) => {
-        patches[i]!.voice = voice;
-      });
+      readPatterns(bars, (text) => parseVoice(text, barTicks(context.meter)), problems).forEach(
+        (voice, i) => {
+          patches[i]!.voice = voice;
+        },
+      );
     }
   }
   readBeside(rows, options).forEach((beside, i) => {
@@ -219,27 +222,6 @@ function readPatterns(
     }
   }
   return done;
-}
-
-function readVoiceBar(text: string, meter: Meter): ReturnType<typeof parseHits> {
-  const pattern = text.replace(/ /g, '');
-  const wrong = [...text].findIndex((c) => !/[~. ]/.test(c));
-  if (wrong >= 0) {
-    return {
-      ok: false,
-      error: { offset: wrong, message: `"${text[wrong]!}" is no voice mark; expected ~ singing or . silent` },
-    };
-  }
-  if (barTicks(meter) % pattern.length !== 0) {
-    return {
-      ok: false,
-      error: {
-        offset: 0,
-        message: `${pattern.length} voice marks do not divide the bar evenly; expected 8 or 16`,
-      },
-    };
-  }
-  return { ok: true, value: pattern };
 }
 
 /** A row with more or fewer bars than there are. */
