@@ -142,7 +142,9 @@ const hits = fc.option(
   { nil: null },
 );
 const voice = fc.option(
-  fc.array(fc.constantFrom('~', '.'), { minLength: 8, maxLength: 8 }).map((v) => v.join('')),
+  fc
+    .tuple(fc.array(fc.constantFrom('~', '.'), { minLength: 8, maxLength: 8 }), fc.constantFrom('', '', '?'))
+    .map(([marks, guess]) => marks.join('') + guess),
   { nil: null },
 );
 

@@ -21,14 +21,16 @@ export function useSingleKeys(press: (key: string) => boolean): void {
         document.querySelector('[role="dialog"],[role="menu"]')
       )
         return;
-      const command = event.ctrlKey || event.metaKey;
+      // Brackets and the like are typed with AltGr on many keyboards, which comes as Ctrl and Alt on some of them.
+      const isTyped = event.getModifierState('AltGraph');
+      const command = !isTyped && (event.ctrlKey || event.metaKey);
       if (command && event.key.toLowerCase() === 'z') {
         event.preventDefault();
         if (event.shiftKey) desk.getState().redo();
         else desk.getState().undo();
         return;
       }
-      if (command || event.altKey) return;
+      if (command || (event.altKey && !isTyped)) return;
       const name = event.shiftKey && event.key.startsWith('Arrow') ? `Shift+${event.key}` : event.key;
       if (latest.current(name)) event.preventDefault();
     };

@@ -110,8 +110,9 @@ export function HitsDrawing(props: HitsDrawingProps) {
     else if (player && kind === 'hold') props.onHold(player, done.from, done.to);
   };
   const onDoubleClick = (event: React.MouseEvent) => {
-    const { x, player } = at(event);
-    if (player && x >= time.left - 8) props.onStrike(player, tickAt(time, x));
+    const { x, y, player } = at(event);
+    if (y < HEAD && x >= time.left - 8) props.onChords(tickAt(time, x));
+    else if (player && x >= time.left - 8) props.onStrike(player, tickAt(time, x));
   };
 
   return (

@@ -55,6 +55,8 @@ export interface HitsDrawingProps {
   readonly onMove: (player: Player, from: number, to: number) => void;
   /** Lets a stroke sound until another tick. */
   readonly onHold: (player: Player, stroke: number, until: number) => void;
+  /** The chords over a tick are to be written. */
+  readonly onChords: (tick: number) => void;
   readonly onSing: (from: number, to: number, sings: boolean) => void;
 }
 

@@ -2,6 +2,15 @@
  * formats: leaves that read and write texts and files people exchange. Start with chart/read.ts.
  */
 export { createChartReader, readChart, type ChartRead } from './chart/read';
+export {
+  readBar,
+  rowsOf,
+  writeBar,
+  type BarPlace,
+  type BarRead,
+  type BarRow,
+  type BarText,
+} from './chart/one-bar';
 export { readInstrument } from './chart/settings';
 export { writeChart } from './chart/write';
 export { readTab, type TabBar, type TabRead } from './tab/read-tab';

@@ -36,4 +36,5 @@ export {
   type ChordTone,
 } from './chord';
 export { nameNotes, spokenNames, type ChordName } from './name-chord';
+export { chordsOfKey } from './key-chords';
 export { intervalWords } from './interval';

@@ -27,7 +27,7 @@ export interface ChordGuess extends OnPass {
 export function setChords(song: Song, change: ChordsChange): Song {
   const { bar, chords } = change;
   const was = barAt(song, change)?.chords ?? [];
-  const before = chordBefore(song, change);
+  const before = chordInto(song, change);
   const put = (cells: Bar['cells']): Bar['cells'] => {
     const of = (player: Player) =>
       cellsUnder(cells[player], { was, now: chords, before, instrument: song.players[player] });
@@ -37,7 +37,7 @@ export function setChords(song: Song, change: ChordsChange): Song {
     has: (patch) => patch.chords !== undefined && PLAYERS.every((p) => patch.cells?.[p] !== undefined),
     patch: (p) => ({ ...p, chords, cells: put(p.cells as Bar['cells']) }),
     bar: (b) => ({ ...b, chords, cells: put(b.cells) }),
-    seed: ({ chords: _chords, cells, lines, hits }) => ({ cells, ...(lines ? { lines, hits } : {}) }),
+    seed: ({ cells, lines, hits }) => ({ cells, ...(lines ? { lines, hits } : {}) }),
     what: `bar ${bar + 1}`,
   });
 }
@@ -58,8 +58,8 @@ export function setChordGuess(song: Song, change: ChordGuess): Song {
   });
 }
 
-/** The symbol that goes on into a bar, or null where nothing was before. */
-function chordBefore(song: Song, at: ChordsChange): string | null {
+/** The symbol that goes on into a bar (from 0), or null where nothing was before. */
+export function chordInto(song: Song, at: OnPass & { readonly bar: number }): string | null {
   for (let bar = at.bar - 1; bar >= 0; bar -= 1) {
     const last = barAt(song, { ...at, bar })?.chords.at(-1);
     if (last) return last.chord;

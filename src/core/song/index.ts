@@ -26,6 +26,7 @@ export {
   type VoiceRange,
 } from './song';
 export { applyEdit, type Edit } from './edit';
+export { chordInto } from './edit-chords';
 export type { RemarkChange } from './edit-notes';
 export { barAt, cellAt } from './where-written';
 export { firstDifference, followerIn, forEveryPass, inPlaying, type FirstDifference } from './pass-scope';

@@ -1,14 +1,4 @@
-import {
-  guessedVoice,
-  isStep,
-  isSung,
-  isVoiceGuess,
-  leavesRoom,
-  PLAYER_WORDS,
-  sungMarks,
-  type Player,
-  type Push,
-} from '../../core/form/index';
+import { isStep, leavesRoom, PLAYER_WORDS, type Player, type Push } from '../../core/form/index';
 import {
   complementOf,
   isGuess,
@@ -17,7 +7,6 @@ import {
   placesOf,
   repeatedFigure,
   soundsOn,
-  type StrokeWay,
 } from '../../core/hits/index';
 import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
 import { pushEdit, RightHands } from '../../core/split/index';
@@ -218,49 +207,6 @@ export function answer(scope: HitsScope, player: Player, bar: number, to: Player
   );
 }
 
-/** How a player strikes in this section; null: as usual for the player. */
-export function setStrokes(scope: HitsScope, player: Player, strokes: StrokeWay | null): Outcome {
-  const { section } = scope.address(0);
-  const { strokes: _was, ...rest } = scope.playing.section.hands?.[player] ?? {};
-  const hand = strokes === null ? rest : { ...rest, strokes };
-  const words =
-    strokes === null ? 'usual strokes' : strokes === 'down' ? 'all down-strokes' : 'alternate strokes';
-  return {
-    edit: { kind: 'setHand', section, player, hand },
-    label: `${words} for ${PLAYER_WORDS[player]} in ${section}`,
-  };
-}
-
-/** Ties a player's strokes to another's, or lets go; what is struck now stays written when letting go. */
-export function strikeWith(scope: HitsScope, player: Player, leader: Player | null): Outcome {
-  const { section } = scope.address(0);
-  const own = scope.playing.section.hands ?? {};
-  if (leader && own[leader]?.with)
-    return no(`${PLAYER_WORDS[leader]} strikes with ${PLAYER_WORDS[own[leader].with]}; choose that player`);
-  const { with: was, ...rest } = own[player] ?? {};
-  const hand: Edit = {
-    kind: 'setHand',
-    section,
-    player,
-    hand: leader ? { ...rest, with: leader } : rest,
-  };
-  if (leader)
-    return {
-      edit: hand,
-      label: `${PLAYER_WORDS[player]} strikes with ${PLAYER_WORDS[leader]} in ${section}`,
-    };
-  if (!was) return no('It is like that already');
-  const changes = scope.bars.flatMap((bar, b) =>
-    bar.lines?.[player] && !leavesRoom(bar.lines[player], bar.cells[player])
-      ? []
-      : [{ ...scope.address(b), player, hits: bar.hits[player] }],
-  );
-  return {
-    edit: { kind: 'together', edits: [{ kind: 'setHits', changes }, hand] },
-    label: `own hits for ${PLAYER_WORDS[player]} in ${section}`,
-  };
-}
-
 /** What stands in the bar before the place, again and again to its end. */
 export function repeatFigure(scope: HitsScope, { player, tick }: HitsPlace): Outcome {
   const bar = barOf(scope, tick);
@@ -332,42 +278,4 @@ export function push(scope: HitsScope, place: HitsPlace, who: readonly Player[],
   return edit
     ? { edit, label: `the change comes ${PUSH_WORDS[next]} for ${names}` }
     : no('It is like that already');
-}
-
-/** Where somebody sings, from one tick to another, over bar lines. */
-export function sing(scope: HitsScope, from: number, to: number, sings: boolean): Outcome {
-  if (scope.closed !== null) return no(scope.closed);
-  const length = barTicks(scope.meter);
-  const edits: Edit[] = [];
-  const end = Math.min(to, scope.bars.length * length);
-  for (let bar = barOf(scope, from); bar * length < end; bar += 1) {
-    const voice = scope.bars[bar]?.voice ?? null;
-    const now = sungMarks(voice);
-    const step = Math.min(480, length / Math.max(1, now.length));
-    const count = length / step;
-    const marks = Array.from({ length: count }, (_, i) => {
-      const tick = bar * length + i * step;
-      if (tick >= from && tick < to) return sings ? '~' : '.';
-      return now[Math.floor((i * now.length) / count)] ?? '.';
-    }).join('');
-    const next = isSung(marks) ? guessedVoice(marks, isVoiceGuess(voice)) : null;
-    edits.push({ kind: 'setVoice', change: { ...scope.address(bar), voice: next } });
-  }
-  return {
-    edit: edits.length === 1 ? edits[0]! : { kind: 'together', edits },
-    label: sings ? 'the voice sings there' : 'the voice rests there',
-  };
-}
-
-/** Where somebody sings in a bar a guess, or sure where it is one already. */
-export function guessVoice(scope: HitsScope, tick: number): Outcome {
-  if (scope.closed !== null) return no(scope.closed);
-  const bar = barOf(scope, tick);
-  const voice = scope.bars[bar]?.voice ?? null;
-  if (voice === null) return no(`Nobody sings in ${scope.barNames[bar]}`);
-  const guess = !isVoiceGuess(voice);
-  return {
-    edit: { kind: 'setVoice', change: { ...scope.address(bar), voice: guessedVoice(voice, guess) } },
-    label: `${guess ? 'a guess' : 'sure'}: the voice in ${scope.barNames[bar]}`,
-  };
 }

@@ -1,11 +1,12 @@
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
-import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { barTicks, beatName, countedBeatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
+import { PLAYERS, type Player } from '../../core/form/index';
+import { barTicks, countedBeatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsTime } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
+import { BarDialog } from '../bar-dialog';
 import { KeySheet } from '../key-sheet';
 import { useSingleKeys } from '../single-keys';
 import type { Command } from '../split/commands';
@@ -15,18 +16,9 @@ import { KeepDialog } from '../split/keep-dialog';
 import { BesideDialog } from '../told/beside-dialog';
 import { LikeDialog } from '../told/like-dialog';
 import { RemarksDialog } from '../told/remarks-dialog';
-import {
-  barOf,
-  holdUntil,
-  moveStroke,
-  sing,
-  strikeOrNot,
-  symbolUnder,
-  whereWords,
-  type Outcome,
-} from './actions';
+import { barOf, holdUntil, moveStroke, strikeOrNot, type Outcome } from './actions';
 import { useCursor } from './cursor';
-import { drawingOf, handWords, OVER_TIME } from './drawing-parts';
+import { drawingOf, OVER_TIME } from './drawing-parts';
 import { FormDialog } from './form-dialog';
 import { FormStrip } from './form-strip';
 import { keysFor } from './key-actions';
@@ -34,11 +26,12 @@ import { beginLine, lineAt } from './line-actions';
 import { Downs, Legend } from './legend';
 import { LinePanel } from './line-panel';
 import { PatternDialog } from './pattern-dialog';
+import { barsInWords, beatsWords, placeOf, placeWords } from './place-words';
 import { useHitsScope, type HitsScope } from './scope';
 import { StringButtons } from './string-buttons';
 import { strokeSentence } from './stroke-sentence';
-import { symbolWords } from './symbols';
 import { Toolbar } from './toolbar';
+import { sing } from './voice-actions';
 import { TroubleList } from './trouble-list';
 
 /** Pixels before the first bar line, and a bar's least width. */
@@ -71,7 +64,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const { cursor, go } = useCursor(scope);
   const [wanted, setDivision] = useState<number | null>(null);
   const [dialog, setDialog] = useState<
-    'help' | 'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'like' | null
+    'help' | 'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'like' | 'bar' | null
   >(null);
   const [keeping, setKeeping] = useState<Finding | null>(null);
   const copied = useRef<string | null>(null);
@@ -204,6 +197,10 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
                 {...drawing}
                 cursor={cursor}
                 onCursor={goTo}
+                onChords={(tick) => {
+                  goTo(cursor.player, tick);
+                  if (!scope.connection && scope.closed === null) setDialog('bar');
+                }}
                 onStrike={(player, tick) => act(strikeOrNot(scope, { player, tick }))}
                 onMove={(player, from, to) => act(moveStroke(scope, player, from, to))}
                 onHold={(player, from, until) => act(holdUntil(scope, player, from, until))}
@@ -255,8 +252,8 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         onClose={() => setDialog(null)}
       >
         <p className="mt-3 text-soft">
-          With the mouse: click a place, double-click to strike or take away, drag a stroke to another place
-          or the end of a ribbon to another length, paint the voice.
+          With the mouse: click a place, double-click to strike or take away, or a chord to write its bar,
+          drag a stroke to another place or the end of a ribbon to another length, paint the voice.
         </p>
       </KeySheet>
       <Finder
@@ -274,6 +271,15 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       />
       {!scope.connection && (
         <>
+          <BarDialog
+            song={scope.song}
+            place={scope.address(bar)}
+            name={scope.playing.section.name}
+            key_={scope.key}
+            player={cursor.player}
+            open={dialog === 'bar'}
+            onClose={told.onClose}
+          />
           <RemarksDialog {...told} playing={scope.playing} open={dialog === 'remarks'} />
           <BesideDialog
             {...told}
@@ -363,35 +369,4 @@ function fitting(division: number, length: number): number {
     [division, TICKS_PER_QUARTER / 4, TICKS_PER_QUARTER / 8].find((d) => length % d === 0) ??
     TICKS_PER_QUARTER / 24
   );
-}
-
-function placeOf(scope: HitsScope, tick: number): string {
-  const beat = (tick % barTicks(scope.meter)) / countedBeatTicks(scope.meter) + 1;
-  return `${scope.barNames[barOf(scope, tick)]}, beat ${beatName(beat)}`;
-}
-
-function beatsWords(beats: number): string {
-  const n = Math.round(beats * 10) / 10;
-  return `${n} ${n === 1 ? 'beat' : 'beats'}`;
-}
-
-function placeWords(scope: HitsScope, player: Player, tick: number): string {
-  const beat = countedBeatTicks(scope.meter);
-  const inBar = tick % barTicks(scope.meter);
-  const count = beatName(inBar / beat + 1);
-  const line = lineAt(scope, { player, tick });
-  const what = line ? 'line' : symbolWords(symbolUnder(scope, { player, tick }));
-  return `${whereWords(scope, { player, tick })}, beat ${count}: ${what}`;
-}
-
-function barsInWords(scope: HitsScope, window: { first: number; count: number }): string {
-  const bars = scope.barNames.slice(window.first, window.first + window.count);
-  return `${bars.join(' and ')}. ${PLAYERS.map((p) => {
-    const n = scope.marks[p].filter(
-      (m) =>
-        m.at >= window.first * barTicks(scope.meter) &&
-        m.at < (window.first + window.count) * barTicks(scope.meter),
-    ).length;
-    return `${PLAYER_WORDS[p]}: ${n} strokes, ${handWords(scope, p)}`;
-  }).join('. ')}.`;
 }

@@ -1,7 +1,7 @@
 import { comesOutOf } from '../../core/clash/index';
 import { PLAYERS, sungMarks } from '../../core/form/index';
 import { barTicks } from '../../core/time/index';
-import { barOf, guessVoice, put, sing } from './actions';
+import { barOf, put } from './actions';
 import { hitKeys } from './hit-keys';
 import type { KeyContext } from './key-context';
 import type { HitsKey } from './keys';
@@ -9,6 +9,7 @@ import { dropStep, guessBar } from './line-actions';
 import { lineKeys } from './line-keys';
 import type { HitsScope } from './scope';
 import { DIVISIONS } from './toolbar';
+import { guessVoice, sing } from './voice-actions';
 
 /** Every key of the screen, the writing ones first; in a bar with a line they write notes instead of hits. */
 export function keysFor(context: KeyContext): readonly HitsKey[] {
@@ -88,6 +89,16 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       does: () => act(guessBar(scope, cursor)),
       legend: true,
     },
+    {
+      key: '|',
+      cap: '|',
+      words: 'in writing: this bar’s chords, voice, grips, notes and hits',
+      does: () =>
+        scope.connection || scope.closed !== null
+          ? act({ edit: null, why: scope.closed ?? NOT_AT_JOINS })
+          : open('bar'),
+      legend: true,
+    },
     { key: 'a', cap: 'a', words: 'patterns', does: () => open('patterns') },
     {
       key: 'o',
@@ -132,6 +143,9 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     { key: ']', cap: ']', words: 'next section', does: () => section(1) },
   ];
 }
+
+/** A join has bars of two sections. */
+const NOT_AT_JOINS = 'Go to the section to write its bars';
 
 function after({ scope, cursor }: KeyContext, division: number): number {
   const end = scope.bars.length * barTicks(scope.meter);

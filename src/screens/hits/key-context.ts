@@ -21,6 +21,6 @@ export interface KeyContext {
   readonly join: (id: string | null) => void;
   readonly section: (by: 1 | -1) => void;
   readonly divide: (ticks: number) => void;
-  readonly open: (dialog: 'patterns' | 'form' | 'finder' | 'remarks' | 'beside') => void;
+  readonly open: (dialog: 'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'bar') => void;
   readonly keep: (finding: Finding) => void;
 }

@@ -17,7 +17,7 @@ export function Legend({
   onHelp: () => void;
 }) {
   return (
-    <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[404px]">
+    <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[470px]">
       <div className="flex flex-wrap gap-x-1 gap-y-0.5 text-[13px]">
         {keys
           .filter((k) => k.legend)

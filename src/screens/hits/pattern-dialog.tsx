@@ -4,16 +4,8 @@ import { groupedHits, isStrike, placesOf, STARTING_PATTERNS, withoutStrings } fr
 import { meterOf, patternIn } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
-import {
-  answer,
-  barOf,
-  closedFor,
-  setPatterns,
-  setStrokes,
-  symbolUnder,
-  type HitsPlace,
-  type Outcome,
-} from './actions';
+import { answer, barOf, closedFor, setPatterns, symbolUnder, type HitsPlace, type Outcome } from './actions';
+import { setStrokes } from './hand-actions';
 import type { HitsScope } from './scope';
 import { symbolWords } from './symbols';
 

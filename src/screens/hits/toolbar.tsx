@@ -6,7 +6,8 @@ import { strokeWay } from '../../core/song/index';
 import { formatSwing, parseSwing, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Choice, Menu } from '../../ui/index';
 import { usePorts } from '../ports';
-import { leaderOf, setStrokes, strikeWith, type HitsPlace, type Outcome } from './actions';
+import { leaderOf, type HitsPlace, type Outcome } from './actions';
+import { setStrokes, strikeWith } from './hand-actions';
 import type { HitsScope } from './scope';
 
 export const DIVISIONS: readonly { readonly ticks: number; readonly words: string }[] = [
@@ -29,7 +30,7 @@ interface Props {
   readonly onDo: (outcome: Outcome) => void;
   readonly onPatterns: () => void;
   readonly onForm: () => void;
-  readonly onTold: (what: 'remarks' | 'beside' | 'like') => void;
+  readonly onTold: (what: 'remarks' | 'beside' | 'like' | 'bar') => void;
 }
 
 /** What is looked at, how it is divided, how the selected player's hand goes, and whether it can. */
@@ -136,6 +137,11 @@ export function Toolbar(props: Props) {
               label: 'Either would be good',
               hint: 'Keep another way beside this bar, compare and swap.',
               onSelect: () => onTold('beside'),
+            },
+            {
+              label: 'This bar in writing',
+              hint: 'Its chords, the voice, and what a player does, as the chart says it.',
+              onSelect: () => onTold('bar'),
             },
             {
               label: 'Remarks',

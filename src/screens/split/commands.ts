@@ -18,7 +18,8 @@ export type Opened =
   | 'sound'
   | 'remarks'
   | 'like'
-  | 'beside';
+  | 'beside'
+  | 'bar';
 
 /** Something that can be done, by name. */
 export interface Command {
@@ -70,6 +71,11 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
             name: 'Either would be good',
             hint: 'Keep a bar or grip beside what is there, compare and swap them.',
             run: () => open('beside'),
+          },
+          {
+            name: 'This bar in writing',
+            hint: 'Its chords, the voice, and what a player does, as the chart says it; this time or every time.',
+            run: () => open('bar'),
           },
           {
             name: 'Remarks',

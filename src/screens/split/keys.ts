@@ -17,6 +17,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['h', 'how the grip is come to: struck, slid, hammered, pulled off'],
   ['~', 'a guess, or sure of the grip'],
   ['=', 'either would be good: what is kept beside the bar or grip'],
+  ['|', 'this bar in writing: chords, voice, grips, notes, hits'],
   ["'", 'remarks'],
   ['n', 'next finding'],
   ['k', 'keep the first finding here on purpose'],
@@ -36,7 +37,7 @@ export interface KeyDoes {
   readonly desk: DeskActions;
   readonly onKeep: (id: string) => void;
   readonly onOpen: (
-    what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside',
+    what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside' | 'bar',
   ) => void;
   readonly onPlay: () => void;
 }
@@ -154,7 +155,8 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       return true;
     case "'":
     case '=':
-      if (model.editable) onOpen(key === '=' ? 'beside' : 'remarks');
+    case '|':
+      if (model.editable) onOpen(key === '=' ? 'beside' : key === '|' ? 'bar' : 'remarks');
       else desk.say('This section follows another one; change that');
       return true;
     case '~': {

@@ -3,6 +3,7 @@ import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Button } from '../../ui/index';
 import { KeySheet } from '../key-sheet';
+import { BarDialog } from '../bar-dialog';
 import { BesideDialog } from '../told/beside-dialog';
 import { LikeDialog } from '../told/like-dialog';
 import { RemarksDialog } from '../told/remarks-dialog';
@@ -80,6 +81,7 @@ export function Split() {
         <SectionGrid
           model={model}
           onSound={setSounding}
+          onBar={() => (model.editable ? open('bar') : undefined)}
           head={<SectionHead model={model} more={wholeCommands(context)} onPlan={() => open('plan')} />}
         />
         <NeckPanel model={model} />
@@ -139,6 +141,15 @@ export function Split() {
         index={told.bar}
         bar={model.bars[told.bar]}
         open={opened === 'beside'}
+      />
+      <BarDialog
+        song={model.song}
+        place={{ ...told.on, bar: told.bar }}
+        name={name}
+        key_={model.playing.key}
+        player={told.player}
+        open={opened === 'bar'}
+        onClose={close}
       />
       <JobNotice onStop={() => desk.getState().stopJob()} />
     </div>

@@ -258,6 +258,22 @@ function writeBlock(
   return [`-- ${pass === '' ? '' : `${pass}: `}bar ${range}${out} --`, ...writeRows(rows)];
 }
 
+/** What one row of a bar says, between its bar lines. */
+export function writeBarRow(
+  bar: Bar,
+  row: 'chords' | 'voice' | Player | `${Player} line` | `${Player} hits`,
+  { song, meter }: { readonly song: Song; readonly meter: Meter },
+): string {
+  const ticks = barTicks(meter);
+  if (row === 'chords') return writeChords(bar, ticks);
+  if (row === 'voice') return bar.voice ?? '';
+  const player = PLAYERS.find((p) => row.startsWith(p))!;
+  if (row === player) return writePart(bar, bar.chords, { player, ticks });
+  if (row.endsWith('hits')) return bar.hits[player] ?? '';
+  const line = bar.lines?.[player];
+  return line ? formatLine(line, { meter, strings: song.players[player].tuning.length }) : '';
+}
+
 function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {
   return writePlaces(
     bar.chords.map(({ at, push, chord, guess }) => ({ at, push, text: chord + (guess ? '~' : '') })),

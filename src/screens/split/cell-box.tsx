@@ -1,0 +1,146 @@
+import { Lock } from 'lucide-react';
+import type { Finding } from '../../core/clash/index';
+import { isLocked, isStep, leadText, offText, PLAYER_WORDS, type Player } from '../../core/form/index';
+import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
+import { formatLine } from '../../core/line/index';
+import { pretty, spell, toneName } from '../../core/pitch/index';
+import { cellPitches, type Moment } from '../../core/song/index';
+import { HitStrip, PLAYER_BORDER, PLAYER_TEXT } from '../../views/index';
+import { usePorts } from '../ports';
+import { findingWords } from './finding-words';
+import type { Span } from './grid-spans';
+import { isAt, type SplitModel } from './model';
+
+/** The line of the bar a cell stands in, as text; null for any other cell. */
+function lineOf(model: SplitModel, moment: Moment, player: Player): string | null {
+  const place = moment.places[player];
+  const bar = place ? model.bars[place.bar] : undefined;
+  const line = bar?.lines?.[player];
+  if (!place || !bar || !line || !isStep(bar.cells[player][place.index]!)) return null;
+  return formatLine(line, {
+    meter: model.playing.meter,
+    strings: model.song.players[player].tuning.length,
+  });
+}
+
+export function CellBox({ model, player, span }: { model: SplitModel; player: Player; span: Span }) {
+  const { desk } = usePorts();
+  const { moments, momentIndex, selection, inSection } = model;
+  const first = moments[span.first]!;
+  const last = moments[span.last]!;
+  const cell = first.cells[player];
+  const covers = momentIndex >= span.first && momentIndex <= span.last;
+  const isNow = covers && selection.player === player;
+  const flags = flagsFor(model, { player, span, inSection });
+  const push = pushOf(model, first, player);
+  const line = lineOf(model, first, player);
+  return (
+    <button
+      type="button"
+      role="gridcell"
+      aria-selected={isNow}
+      data-now={isNow}
+      data-cell={`${player}-${span.first}`}
+      style={{ gridColumn: `span ${span.last - span.first + 1}` }}
+      onClick={() =>
+        desk.getState().select({ moment: line !== null && covers ? momentIndex : span.first, player })
+      }
+      className={`relative flex min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
+        isNow ? 'border-ink' : covers ? PLAYER_BORDER[player] : 'border-line'
+      } ${cell.kind === 'open' ? 'border-dashed' : ''}`}
+    >
+      <span className="sr-only">
+        {PLAYER_WORDS[player]}, bar {first.bar + 1}:
+      </span>
+      <span className="flex w-full items-start gap-1">
+        <span className="truncate text-[14px] font-bold big:text-[20px]">
+          {line === null ? words(model, first, player) : 'line'}
+        </span>
+        <span className="ml-auto flex shrink-0 items-center gap-1">
+          {flags.slice(0, 2).map((f) => (
+            <span
+              key={f.kind}
+              title={f.text}
+              className={`rounded px-1 text-[11px] leading-4 font-bold text-on-mark ${f.level === 'clash' ? 'bg-clash' : 'bg-watch'}`}
+            >
+              {findingWords(f.kind)}
+            </span>
+          ))}
+          {cell.kind !== 'open' && cell.guess && <span title="a guess">≈</span>}
+          {hasBeside(model, first, player) && <span title="another way is kept beside it">⇄</span>}
+          {isLocked(cell) && <Lock size={14} aria-label="locked" />}
+        </span>
+      </span>
+      <span className="flex w-full min-w-0 items-baseline gap-2 leading-5 big:leading-9">
+        <span className={`frets shrink-0 text-[15px] font-bold big:text-[24px] ${PLAYER_TEXT[player]}`}>
+          {push && <span title={push}>‹</span>}
+          {line === null && cell.kind === 'grip'
+            ? `${leadText(cell)}${formatGrip(cell.grip)}${offText(cell)}`
+            : ''}
+        </span>
+        <span
+          className={`truncate text-[13px] big:text-[18px] ${line === null ? 'text-soft' : 'frets'}`}
+          title={line ?? undefined}
+        >
+          {line?.replace(/ \.(?= |$)/g, '') ?? noteNames(model, first, player)}
+        </span>
+      </span>
+      <span className="mt-auto w-full">
+        <HitStrip
+          player={player}
+          marks={model.marks[player]}
+          from={first.start}
+          to={last.start + last.ticks}
+        />
+      </span>
+    </button>
+  );
+}
+
+/** Another grip, or another way to play the bar, is kept beside it. */
+function hasBeside({ bars }: SplitModel, { cells, bar, at }: Moment, player: Player): boolean {
+  const cell = cells[player];
+  if (cell.kind !== 'open' && (cell.or?.length ?? 0) > 0) return true;
+  return at === 0 && (bars[bar]?.beside?.[player]?.length ?? 0) > 0;
+}
+
+function flagsFor(
+  model: SplitModel,
+  cell: { player: Player; span: Span; inSection: readonly Finding[] },
+): readonly Finding[] {
+  const covered = model.moments.slice(cell.span.first, cell.span.last + 1);
+  const seen = new Set<string>();
+  return cell.inSection.filter((f) => {
+    const mine =
+      f.level !== 'note' &&
+      f.kept === null &&
+      f.players.includes(cell.player) &&
+      covered.some((m) => isAt(f, m)) &&
+      !seen.has(f.kind);
+    if (mine) seen.add(f.kind);
+    return mine;
+  });
+}
+
+function words(model: SplitModel, moment: Moment, player: Player): string {
+  const cell = moment.cells[player];
+  if (cell.kind === 'open') return 'open';
+  if (cell.kind === 'rest') return 'rest';
+  const pitches = cellPitches(cell, model.song.players[player]);
+  return pitches.length === 0 ? 'silent' : deviceWords(deviceOf(pitches, moment.chord));
+}
+
+function noteNames(model: SplitModel, moment: Moment, player: Player): string {
+  const cell = moment.cells[player];
+  if (cell.kind !== 'grip') return cell.kind === 'open' ? 'for the splitter to choose' : '';
+  return cellPitches(cell, model.song.players[player])
+    .map((m) => pretty((moment.chord && toneName(moment.chord, m)) ?? spell(m, model.playing.key)))
+    .join(' ');
+}
+
+function pushOf(model: SplitModel, moment: Moment, player: Player): string | null {
+  const place = moment.places[player];
+  const placed = place && model.bars[place.bar]?.cells[player][place.index];
+  if (!placed || placed.push === 0) return null;
+  return placed.push === 480 ? 'an eighth early' : 'a sixteenth early';
+}
