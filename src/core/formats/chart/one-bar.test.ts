@@ -111,6 +111,24 @@ describe('one bar in writing', () => {
     expect(said(both, at(0), 'guitar2')).to.equal('xx0232');
   });
 
+  it('a line takes the room of grips and hits that were not written with it', () => {
+    const whole = write(at(0), { 'guitar1 line': '5@4 7@4 9@4 5@4' });
+    expect(said(whole, at(0), 'guitar1')).to.equal('');
+    expect(said(whole, at(0), 'guitar1 hits')).to.equal('');
+    const half = write(at(0), { 'guitar1 line': '. . . . 5@4 h7@4 . .' });
+    expect(said(half, at(0), 'guitar1')).to.equal('x02220!');
+    expect(said(half, at(0), 'guitar1 hits')).to.equal('O---O---');
+    // Taken out again, the grip is left and its hits with it.
+    const gone = write(at(0), { 'guitar1 line': '' }, half);
+    expect(said(gone, at(0), 'guitar1')).to.equal('x02220!');
+    expect(gone.sections[0]!.bars[0]!.lines).to.equal(undefined);
+    // Grips written over the notes are one thing too many.
+    const both = readBar(song, at(0), { guitar1: '577xxx', 'guitar1 line': '5@4 7@4 9@4 5@4' });
+    expect(both.problems[0]).to.include({ row: 'guitar1' });
+    const full = readBar(whole, at(0), { 'guitar1 hits': 'OOOOOOOO' });
+    expect(full.problems[0]).to.include({ row: 'guitar1 hits' });
+  });
+
   it('says what cannot be read at its row, and changes nothing then', () => {
     const wrong = readBar(song, at(0), {
       chords: 'A5 Hm',

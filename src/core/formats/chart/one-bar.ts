@@ -84,23 +84,38 @@ export function readBar(song: Song, place: BarPlace, text: Partial<BarText>): Ba
       )[0]!
     : bar.chords;
   const players = PLAYERS.filter((p) => rowsOf(p).some((row) => changed.has(row)));
-  const read = readRows(
-    [...(changed.has('voice') ? [rowFor('voice')] : []), ...players.flatMap((p) => rowsOf(p).map(rowFor))],
-    { chords: [chords], from: place.bar, context, problems, size: 'one bar' },
-  )[0]!;
+  /** A line that is all that was written takes its room: grips go on where it leaves any. */
+  const takesRoom = (p: Player) => !changed.has(p) && changed.has(`${p} line`) && said(`${p} line`) !== '';
+  const told = (p: Player) =>
+    rowsOf(p)
+      .filter((row) => !takesRoom(p) || changed.has(row))
+      .map(rowFor);
+  const read = readRows([...(changed.has('voice') ? [rowFor('voice')] : []), ...players.flatMap(told)], {
+    chords: [chords],
+    from: place.bar,
+    context,
+    problems,
+    size: 'one bar',
+  })[0]!;
   const edits: Edit[] = [
     ...(changed.has('chords') ? [{ kind: 'setChords', change: { ...place, chords } } as const] : []),
     ...(changed.has('voice')
       ? [{ kind: 'setVoice', change: { ...place, voice: read.voice ?? null } } as const]
       : []),
-    ...(players.length > 0
-      ? [{ kind: 'setParts', changes: players.map((p) => partChange(p)) } as const]
-      : []),
+    ...players.flatMap((player): Edit[] => {
+      const line = read.lines?.[player] ?? null;
+      const hits = read.hits?.[player] ?? null;
+      const setHits: Edit = { kind: 'setHits', changes: [{ ...place, player, hits }] };
+      if (takesRoom(player)) {
+        const setLine: Edit = { kind: 'setLine', change: { ...place, player, line, beside: true } };
+        return changed.has(`${player} hits`) ? [setLine, setHits] : [setLine];
+      }
+      if (!changed.has(player) && !changed.has(`${player} line`)) return [setHits];
+      return [
+        { kind: 'setParts', changes: [{ ...place, player, cells: read.cells?.[player] ?? [], hits, line }] },
+      ];
+    }),
   ];
-  function partChange(player: Player) {
-    const line = read.lines?.[player] ?? null;
-    return { ...place, player, cells: read.cells?.[player] ?? [], hits: read.hits?.[player] ?? null, line };
-  }
   const edit = edits.length === 1 ? edits[0]! : ({ kind: 'together', edits } as const);
   const isReadable = edits.length > 0 && problems.length === 0;
   if (isReadable) askDisagreeing(BAR_ROWS.map(rowFor), [barAt(applyEdit(song, edit), place)!], context);
