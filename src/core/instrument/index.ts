@@ -6,18 +6,14 @@ export {
   BASS_SCALE_MM,
   defaultBass,
   defaultGuitar,
-  formatTuning,
   FRETS_RANGE,
   GUITAR_SCALE_MM,
   openStrings,
-  parseTuning,
   SCALE_RANGE_MM,
-  retuned,
-  tunedBy,
-  tuningWords,
   usableFrets,
   type Fret,
   type Instrument,
   type Millimetres,
 } from './instrument';
+export { formatTuning, parseTuning, retuned, tunedBy, tuningWords } from './tuning';
 export { fretMm, spanMm } from './neck';

@@ -56,6 +56,47 @@ describe('instrument', () => {
     expect(tuningWords(tuned('D A D G A D'))).to.equal('D A D G A D');
   });
 
+  /** Each as people say it (common practice). */
+  for (const [said, kind, strings] of [
+    ['standard', 'guitar', 'E2 A2 D3 G3 B3 E4'],
+    ['drop D', 'guitar', 'D2 A2 D3 G3 B3 E4'],
+    ['Dropped-C', 'guitar', 'C2 G2 C3 F3 A3 D4'],
+    ['drop C#', 'guitar', 'C#2 G#2 C#3 F#3 A#3 D#4'],
+    ['Drop B', 'guitar', 'B1 F#2 B2 E3 G#3 C#4'],
+    ['drop A', 'guitar', 'A1 E2 A2 D3 F#3 B3'],
+    ['half step down', 'guitar', 'Eb2 Ab2 Db3 Gb3 Bb3 Eb4'],
+    ['tuned down a half-step', 'guitar', 'Eb2 Ab2 Db3 Gb3 Bb3 Eb4'],
+    ['a semitone down', 'bass', 'Eb1 Ab1 Db2 Gb2'],
+    ['whole step down', 'guitar', 'D2 G2 C3 F3 A3 D4'],
+    ['one and a half steps down', 'guitar', 'Db2 Gb2 B2 E3 Ab3 Db4'],
+    ['2 semitones down', 'guitar', 'D2 G2 C3 F3 A3 D4'],
+    ['Eb standard', 'guitar', 'Eb2 Ab2 Db3 Gb3 Bb3 Eb4'],
+    ['DADGAD', 'guitar', 'D2 A2 D3 G3 A3 D4'],
+    ['C#G#C#F#A#D#', 'guitar', 'C#2 G#2 C#3 F#3 A#3 D#4'],
+    ['open G', 'guitar', 'D2 G2 D3 G3 B3 D4'],
+    ['E A D G B e', 'guitar', 'E2 A2 D3 G3 B3 E4'],
+    ['e B G D A E', 'guitar', 'E2 A2 D3 G3 B3 E4'],
+    ['drop D', 'bass', 'D1 A1 D2 G2'],
+    ['BEADG', 'bass', 'B0 E1 A1 D2 G2'],
+  ] as const) {
+    it(`reads ${said} (${kind})`, () => {
+      expect(tuned(said, kind).tuning.join(' ')).to.equal(strings);
+    });
+  }
+
+  it('law: what a tuning is called is read as that tuning', () => {
+    for (const name of ['C', 'C#', 'D', 'Db', 'B', 'Bb', 'A']) {
+      const drop = tuned(`drop ${name}`);
+      expect(tuningWords(drop)).to.equal(`drop ${name}`);
+      expect(tuned(tuningWords(drop)).tuning).to.deep.equal(drop.tuning);
+    }
+    for (const by of [1, 2, 3, 4, 5]) {
+      const lower = tuned(`${by} semitones down`);
+      expect(tuned(tuningWords(lower)).tuning).to.deep.equal(lower.tuning);
+      expect(openStrings(lower)).to.deep.equal(openStrings(defaultGuitar(0)).map((m) => m - by));
+    }
+  });
+
   it('says what it expected of a tuning', () => {
     const wrong = (text: string, kind: 'guitar' | 'bass') => {
       const read = parseTuning(text, kind);
@@ -63,6 +104,8 @@ describe('instrument', () => {
     };
     expect(wrong('E A D G B', 'guitar')).to.include('names 5 strings; expected 6 strings');
     expect(wrong('E A D G B E', 'bass')).to.include('expected 4 or 5');
+    expect(wrong('drop H', 'guitar')).to.include('or a name like drop D');
+    expect(wrong('6 semitones down', 'guitar')).to.include('or a name like drop D');
     expect(wrong('E A D H B E', 'guitar')).to.include('"H" is no string');
   });
 });
