@@ -2,7 +2,8 @@ import { useMemo, useState } from 'react';
 import { readTab, type TabBar } from '../../core/formats/index';
 import { formatCell, PLAYER_WORDS } from '../../core/form/index';
 import { formatLine } from '../../core/line/index';
-import type { PartChange } from '../../core/song/index';
+import { tuningWords } from '../../core/instrument/index';
+import { refitSong, type Edit, type PartChange } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import type { SplitModel } from './model';
@@ -30,10 +31,22 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
   const player = selection.player;
   const rig = song.players[player];
   const [text, setText] = useState('');
-  const read = useMemo(
+  const [isRetuned, setRetuned] = useState(false);
+  const asMine = useMemo(
     () => (text.trim() === '' ? null : readTab(text, { instrument: rig, meter: playing.meter })),
     [text, rig, playing.meter],
   );
+  const tuning = asMine?.tuning ?? null;
+  const retuned = useMemo(() => {
+    if (!isRetuned || tuning === null) return null;
+    const instrument = { ...rig, tuning };
+    const players = { ...song.players, [player]: instrument };
+    return {
+      read: readTab(text, { instrument, meter: playing.meter }),
+      ...refitSong(song, { key: null, players, keep: 'pitches' }),
+    };
+  }, [isRetuned, tuning, rig, song, player, text, playing.meter]);
+  const read = retuned?.read ?? asMine;
   const from = moment.bar;
   const room = model.bars.length - from;
   const bars = read?.bars.slice(0, room) ?? [];
@@ -42,18 +55,18 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
       section: playing.entry.section,
       pass: selection.pass,
       times: playing.entry.times,
+      entry: playing.index,
       player,
       bar: from + i,
       cells: b.cells,
       hits: b.hits,
       line: b.line,
     }));
-    desk
-      .getState()
-      .edit(
-        { kind: 'setParts', changes },
-        { label: `pasted tab for ${PLAYER_WORDS[player]}, bar ${from + 1} on` },
-      );
+    const parts: Edit = { kind: 'setParts', changes };
+    const edit: Edit = retuned
+      ? { kind: 'together', edits: [{ kind: 'replace', song: retuned.song }, parts] }
+      : parts;
+    desk.getState().edit(edit, { label: `pasted tab for ${PLAYER_WORDS[player]}, bar ${from + 1} on` });
     onClose();
   };
   return (
@@ -82,6 +95,29 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
           {p}.
         </p>
       ))}
+      {tuning !== null && (
+        <div role="radiogroup" aria-label="The tab is tuned otherwise" className="flex flex-wrap gap-1">
+          {([false, true] as const).map((retune) => (
+            <Button
+              key={String(retune)}
+              role="radio"
+              aria-checked={isRetuned === retune}
+              className={isRetuned === retune ? '!border-2 !border-ink font-bold' : ''}
+              onClick={() => setRetuned(retune)}
+            >
+              {retune
+                ? `Tune ${PLAYER_WORDS[player]} like the tab: ${tuningWords({ ...rig, tuning })}`
+                : `Stay in ${tuningWords(rig)}: other frets, the same notes`}
+            </Button>
+          ))}
+          {retuned && retuned.changed + retuned.misfits.length > 0 && (
+            <p className="w-full text-[14px] text-soft">
+              {retuned.changed} {retuned.changed === 1 ? 'grip' : 'grips'} of the song get other frets for it
+              {retuned.misfits.length > 0 ? `; ${retuned.misfits.length} cannot be held so` : ''}.
+            </p>
+          )}
+        </div>
+      )}
       {bars.length > 0 && (
         <ol aria-label="Understood" className="flex flex-col gap-1">
           {bars.map((b, i) => (
@@ -96,6 +132,9 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
             </li>
           ))}
         </ol>
+      )}
+      {read !== null && read.words.length > 0 && (
+        <p className="text-[14px] text-soft">Words left out: {read.words.join(' · ')}</p>
       )}
       {read !== null && read.bars.length > room && (
         <p className="text-[14px] text-watch">

@@ -186,7 +186,7 @@ E|--------------|
     const rows = ['e|-----|', 'B|-----|', 'G|-----|', 'D|-2---|', 'A|-2---|', 'E|-0---| x4'].join('\n');
     const { bars } = read(rows);
     expect(bars).to.have.length(4);
-    expect(bars[0]!.unsure).to.deep.equal(['x4: all bars of the line 4 times']);
+    expect(bars[0]!.unsure).to.deep.equal(['this bar 4 times']);
     expect(bars[3]!.cells).to.equal('0:022xxx');
   });
 
