@@ -321,6 +321,8 @@ const variantsOf = (bars: readonly Bar[]): fc.Arbitrary<readonly Variant[]> =>
 function lineIn(plain: Bar, steps: Line, of: { first: boolean; isBeside: boolean }): Bar {
   const ground = { strings: 6, first: of.first };
   if (!of.isBeside) return withLine(plain, 'guitar1', steps, ground);
+  // A line without a note is none beside grips.
+  if (steps.length === 0) return plain;
   const cells = cellsWithLine(plain.cells.guitar1, steps, ground);
   return {
     ...plain,

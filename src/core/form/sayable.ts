@@ -1,5 +1,6 @@
 import { greatestDivisor } from '../time/index';
-import { OPEN, PLAYERS, type PlacedCell, type Player } from './cell';
+import { plainStep } from '../line/index';
+import { OPEN, PLAYERS, type Cell, type PlacedCell, type Player } from './cell';
 import {
   openCells,
   type Bar,
@@ -122,15 +123,19 @@ function sayableBar(
   const own = placed(bar.chords, { barTicks, say: say('.chords') });
   const chords = isFirst ? withChord(own) : own;
   let isSame = chords === bar.chords;
-  const { sounds: uses, remarks: told, beside: others, ...rest } = bar;
+  const { sounds: uses, remarks: told, beside: others, lines: _lines, ...rest } = bar;
   const sounds = uses && withoutEmpty(uses);
   const remarks = cleanTold(told);
   const beside = others && sayableBeside(others, { chords, isFirst, barTicks, say });
   isSame &&= sounds === uses && remarks === told && beside === others;
   const cells = { ...bar.cells };
   const hits = { ...bar.hits };
+  const lines = bar.lines && withoutEmptyLines(bar.lines, cells);
+  isSame &&= lines === bar.lines;
   for (const player of PLAYERS) {
-    const line = bar.lines?.[player];
+    const line = lines?.[player];
+    if (line && isFirst) cells[player] = begun(cells[player]);
+    isSame &&= cells[player] === bar.cells[player];
     if (line && !leavesRoom(line, cells[player])) {
       isSame &&= hits[player] === null;
       hits[player] = null;
@@ -142,11 +147,31 @@ function sayableBar(
   }
   checkVoice(bar.voice, { barTicks, say: say('.voice') });
   const said = {
+    ...(lines ? { lines } : {}),
     ...(sounds ? { sounds } : {}),
     ...(remarks ? { remarks } : {}),
     ...(beside ? { beside } : {}),
   };
   return isSame ? bar : { ...rest, chords, cells, hits, ...said };
+}
+
+/** Lines that have a note, or stand alone and let what was before go on; the same object where all do. */
+function withoutEmptyLines(
+  lines: NonNullable<Bar['lines']>,
+  cells: Readonly<Partial<Bar['cells']>>,
+): Bar['lines'] {
+  const isEmpty = (player: Player) => lines[player]?.length === 0 && ownCells(cells[player] ?? []).length > 0;
+  if (!PLAYERS.some(isEmpty)) return lines;
+  const left = Object.fromEntries(Object.entries(lines).filter(([player]) => !isEmpty(player as Player)));
+  return Object.keys(left).length > 0 ? left : undefined;
+}
+
+/** The cells of a line that opens a section: nothing goes on into it. */
+function begun(cells: readonly PlacedCell[]): readonly PlacedCell[] {
+  if (cells[0]?.at === 0) return cells;
+  if (ownCells(cells).length > 0) return withCell(cells);
+  const rest: Cell = { kind: 'rest', locked: true, guess: false, step: plainStep(0, []) };
+  return [{ at: 0, push: 0, cell: rest }, ...cells];
 }
 
 /** Remarks a chart can hold; the same object where they are. */
@@ -266,13 +291,17 @@ function sayablePatch(
   const own = patch.chords && placed(patch.chords, { barTicks, say: say('.chords') });
   const chords = own && first ? withChord(own) : own;
   const cells: Partial<Record<Player, readonly PlacedCell[]>> = {};
-  const lines = { ...patch.lines };
+  const lines = { ...(patch.lines && withoutEmptyLines(patch.lines, patch.cells ?? {})) };
   const hits = { ...patch.hits };
   for (const player of PLAYERS) {
     const written = patch.cells?.[player];
     if (lines[player]) {
       const base = chords ?? of.base?.chords ?? [];
-      if (written) cells[player] = choices(placed(written, { barTicks, say: say(`.cells.${player}`) }), base);
+      if (written)
+        cells[player] = choices(
+          placed(first ? begun(written) : written, { barTicks, say: say(`.cells.${player}`) }),
+          base,
+        );
       if (hits[player] !== undefined && !leavesRoom(lines[player], written ?? [])) hits[player] = null;
     } else if (written) {
       const list = placed(written, { barTicks, say: say(`.cells.${player}`) });
@@ -285,6 +314,7 @@ function sayablePatch(
       const line = base.lines?.[player];
       if (line) lines[player] = line;
       cells[player] = line ? base.cells[player] : choices(base.cells[player], chords);
+      if (line && hits[player] !== undefined && !leavesRoom(line, base.cells[player])) hits[player] = null;
     }
   }
   checkVoice(patch.voice, { barTicks, say: say('.voice') });

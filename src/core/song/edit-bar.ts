@@ -1,6 +1,7 @@
 import {
   cellsWithLine,
   formatCell,
+  isStep,
   leavesRoom,
   openCells,
   ownCells,
@@ -177,13 +178,15 @@ export function setPush(song: Song, change: PushChange): Song {
   const { at, push } = change;
   const put = <T extends { readonly at: number; readonly push: Push }>(list: readonly T[]) =>
     list.map((one) => (one.at === at ? { ...one, push } : one));
+  /** A note of a line stands where it is written. */
+  const putCells = (list: readonly PlacedCell[]) => list.map((c) => (isStep(c) ? c : put([c])[0]!));
   const what = `push in bar ${change.bar + 1}`;
   let next = song;
   for (const player of change.players) {
     next = mapBar(next, change, {
       has: (patch) => patch.cells?.[player] !== undefined,
-      patch: (p) => ({ ...p, cells: { ...p.cells, [player]: put(p.cells![player]!) } }),
-      bar: (b) => ({ ...b, cells: { ...b.cells, [player]: put(b.cells[player]) } }),
+      patch: (p) => ({ ...p, cells: { ...p.cells, [player]: putCells(p.cells![player]!) } }),
+      bar: (b) => ({ ...b, cells: { ...b.cells, [player]: putCells(b.cells[player]) } }),
       seed: (b) => partOf(b, player),
       what,
     });

@@ -140,9 +140,10 @@ export type Edit =
  * Addresses that do not exist are RangeErrors.
  */
 export function applyEdit(song: Song, edit: Edit): Song {
-  const next = edited(song, edit);
+  // Followers first: what they leave empty is not said.
+  const next = withFollowers(edited(song, edit));
   const isSame = next.sections === song.sections && next.meter === song.meter && next.form === song.form;
-  if (isSame) return next.players === song.players ? next : withFollowers(next);
+  if (isSame) return next;
   const before = new Set(song.sections);
   const sections = next.sections.map((s) =>
     before.has(s) && next.meter === song.meter ? s : sayableSection(s, barTicks(meterOf(next, s))).section,
@@ -158,7 +159,9 @@ function withSayableForm(song: Song): Song {
     const section = entry.variants ? sectionNamed(song, entry.section) : null;
     if (!section) return entry;
     const { variants } = sayableOwn(section, entry.variants!, barTicks(meterOf(song, section)));
-    return variants === entry.variants ? entry : { ...entry, variants };
+    if (variants === entry.variants) return entry;
+    const { variants: _were, ...same } = entry;
+    return variants.length > 0 ? { ...same, variants } : same;
   });
   return form.every((e, i) => e === song.form[i]) ? song : { ...song, form };
 }

@@ -15,7 +15,14 @@ import {
 } from '../form/index';
 import { gripPitches, handFret, refret, type Grip } from '../grip/index';
 import { placesOf, withoutStrings } from '../hits/index';
-import { harmonyLine, movedLine, scaleStepsOf, withFittingFingers, type Line } from '../line/index';
+import {
+  harmonyLine,
+  movedLine,
+  plainStep,
+  scaleStepsOf,
+  withFittingFingers,
+  type Line,
+} from '../line/index';
 import type { Key, Midi } from '../pitch/index';
 import { mapSections, sectionKey, sectionNamed, type Rig, type Song } from './song';
 
@@ -290,5 +297,5 @@ function findLine(line: Line, { like, from, to, key }: Ground): Line {
       if (made.ok) return made.value;
     }
   }
-  return line.map((step) => ({ ...step, notes: [] }));
+  return line.map((step) => plainStep(step.at, []));
 }

@@ -78,8 +78,9 @@ export function readRows(
     } else if (player && row.label === player) {
       const before = options.from > 0;
       const line = rows.find((other) => other.label === `${player} line`);
-      const lined = chords.map((_, i) => (line?.bars[i]?.text.trim() ?? '') !== '');
-      const steps = chords.map((_, i) => stepShares(line?.bars[i]?.text ?? ''));
+      const texts = chords.map((_, i) => writtenOut(line?.bars ?? [], i));
+      const lined = texts.map((text) => text.trim() !== '');
+      const steps = texts.map(stepShares);
       readCells(bars, { player, chords, context, problems, before, lined, steps }).forEach((cells, i) => {
         patches[i]!.cells = { ...patches[i]!.cells, [player]: cells };
       });
@@ -188,6 +189,12 @@ function withSteps(
       next = { ...next, hits: { ...next.hits, [player]: null } };
   }
   return next;
+}
+
+/** What a bar says, `%` as the bar it repeats. */
+function writtenOut(bars: readonly RowBar[], i: number): string {
+  const text = bars[i]?.text ?? '';
+  return text.trim() === '%' && i > 0 ? writtenOut(bars, i - 1) : text;
 }
 
 /** Where the steps of a line begin in its bar, as shares of it. */

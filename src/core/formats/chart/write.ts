@@ -116,7 +116,7 @@ function writeSection(section: Section, ground: Ground): string[] {
   ];
 }
 
-/** Players with rows of their own: who follows another one has none but remarks and sounds. */
+/** Players with rows of their own: who follows another one has none but remarks, sounds and what is kept beside. */
 function ledBy(section: Section): readonly RowPlayer[] {
   return PLAYERS.map((player) => ({ player, isLed: section.like?.[player] !== undefined }));
 }
@@ -132,7 +132,8 @@ interface WrittenRow {
 }
 
 function playerRows(bars: readonly Bar[], { player, isLed }: RowPlayer, ground: Ground): WrittenRow[] {
-  if (isLed) return [...soundRow(bars, player), ...remarkRow(bars, player)];
+  if (isLed)
+    return [...soundRow(bars, player), ...remarkRow(bars, player), ...besideRows(bars, player, ground)];
   const untouched = bars.every(
     (bar) =>
       (bar.lines?.[player] && ownCells(bar.cells[player]).length === 0) ||
@@ -225,6 +226,8 @@ function writeBlock(
   const { bars, fromBar } = variant;
   const ticks = barTicks(ground.meter);
   const has = (test: (patch: BarPatch) => boolean) => bars.some(test);
+  const chordsAt = (i: number) => bars[i]!.chords ?? section.bars[fromBar + i]?.chords ?? [];
+  const withChords = bars.map((p, i) => ({ ...p, chords: chordsAt(i) }));
   const rows: WrittenRow[] = [
     ...(has((p) => p.chords !== undefined)
       ? [{ label: 'chords', bars: bars.map((p) => writeChords({ chords: p.chords ?? [] }, ticks)) }]
@@ -232,13 +235,18 @@ function writeBlock(
     ...(has((p) => p.voice !== undefined) ? [{ label: 'voice', bars: bars.map((p) => p.voice ?? '') }] : []),
     ...remarkRow(bars, 'band'),
     ...ledBy(section).flatMap(({ player, isLed }): WrittenRow[] => {
-      if (isLed) return [...soundRow(bars, player), ...remarkRow(bars, player)];
+      if (isLed)
+        return [
+          ...soundRow(bars, player),
+          ...remarkRow(bars, player),
+          ...besideRows(withChords, player, ground),
+        ];
       return [
         ...(has((p) => hasGrips(p, player))
           ? [
               {
                 label: player,
-                bars: bars.map((p) => writePart(p, p.chords ?? [], { player, ticks })),
+                bars: bars.map((p, i) => writePart(p, chordsAt(i), { player, ticks })),
               },
             ]
           : []),
@@ -248,7 +256,7 @@ function writeBlock(
           : []),
         ...soundRow(bars, player),
         ...remarkRow(bars, player),
-        ...besideRows(bars, player, ground),
+        ...besideRows(withChords, player, ground),
       ];
     }),
   ];
