@@ -24,6 +24,28 @@ const SOUND_LINE = 14;
 /** Width of a digit of the bar's number. */
 const DIGIT = 7;
 
+/** Sizes of chord names in px, as large as they go beside each other. */
+const NAME_SIZES = [15, 13, 11] as const;
+/** Width of a bold letter as a share of its size, measured on our font. */
+const LETTER = 0.62;
+
+/** Chord names over their beats; one that would run into the next pushes it aside, and all are smaller where that is not enough. */
+function chordNames(
+  chords: readonly { readonly at: number; readonly text: string; readonly from: number }[],
+  room: { readonly from: number; readonly to: number },
+) {
+  const placed = NAME_SIZES.map((size) => {
+    let free = room.from;
+    const places = chords.map(({ at, text, from }) => {
+      const left = Math.max(from, free);
+      free = left + (text.length + 0.6) * size * LETTER;
+      return { at, text, left };
+    });
+    return { size, places, end: free };
+  });
+  return placed.find(({ end }) => end <= room.to + 4) ?? placed.at(-1)!;
+}
+
 /** One bar of a sheet: chord names, frets on the strings (highest on top), hits below. */
 export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, player, width, first }: Props) {
   const left = first ? 22 : 0;
@@ -31,6 +53,10 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
   const x = (at: number) => left + 12 + (at / bar.ticks) * inner;
   // A long number of the bar pushes the first chord aside.
   const besideNumber = left + 5 + DIGIT * String(bar.number).length;
+  const names = chordNames(
+    bar.chords.map((c) => ({ at: c.at, text: early(c.early) + c.text, from: x(c.at) })),
+    { from: besideNumber, to: width },
+  );
   const y = (string: number) => HEAD + (strings.length - 1 - string) * STEP;
   const bottom = y(0);
   const hits = bar.hits ?? [];
@@ -58,15 +84,9 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
       <text x={left + 2} y={10} className="fill-soft text-[11px]">
         {bar.number}
       </text>
-      {bar.chords.map((chord) => (
-        <text
-          key={chord.at}
-          x={Math.max(x(chord.at), besideNumber)}
-          y={13}
-          className="fill-ink text-[15px] font-bold"
-        >
-          {early(chord.early)}
-          {chord.text}
+      {names.places.map(({ at, left: from, text }) => (
+        <text key={at} x={from} y={13} fontSize={names.size} className="fill-ink font-bold">
+          {text}
         </text>
       ))}
       {strings.map((name, s) => (

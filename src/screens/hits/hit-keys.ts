@@ -94,7 +94,6 @@ export function hitKeys({ scope, cursor, division, act, step, copied }: KeyConte
       cap: ':',
       words: 'nobody: the change comes on its place for all',
       does: () => act(push(scope, cursor, PLAYERS, 0)),
-      legend: true,
     },
     {
       key: 'p',
@@ -106,7 +105,7 @@ export function hitKeys({ scope, cursor, division, act, step, copied }: KeyConte
     {
       key: 'h',
       cap: 'h',
-      words: 'three in the time of two, from here',
+      words: 'three in two: three strokes in the time of two places, from here',
       does: () => {
         act(triplet(scope, cursor, division));
         step(2 * division);

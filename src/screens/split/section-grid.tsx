@@ -11,7 +11,7 @@ import { usePorts } from '../ports';
 import { likeWords } from '../told/like-dialog';
 import { CellBox } from './cell-box';
 import { findingWords } from './finding-words';
-import { cellsOf, groupsOf, isStepOnly, nearModel, windowOf, type Window } from './grid-spans';
+import { cellsOf, groupsOf, isStepOnly, nearModel, windowOf, type Span, type Window } from './grid-spans';
 import type { SplitModel } from './model';
 import { SoundMark } from './sound-mark';
 
@@ -33,6 +33,7 @@ export function SectionGrid({
   const model = useMemo(() => nearModel(whole, { from, to }), [whole, from, to]);
   const { playing, bars, selection } = model;
   const moments = model.moments.slice(from, to);
+  const groups = groupsOf(model, { from, to });
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => {
     scroller.current
@@ -64,8 +65,8 @@ export function SectionGrid({
         >
           <div role="row" className="contents">
             <span role="columnheader" />
-            {moments.map((m, i) => (
-              <ChordHead key={from + i} model={model} moment={m} index={from + i} onBar={onBar} />
+            {groups.map((span) => (
+              <ChordHead key={span.first} model={model} span={span} onBar={onBar} />
             ))}
           </div>
           {PLAYERS.map((player) => (
@@ -89,7 +90,7 @@ export function SectionGrid({
               <b>Together</b>
               <div className="text-[13px] text-soft">who hits when</div>
             </div>
-            {groupsOf(model, { from, to }).map(({ first, last }) => {
+            {groups.map(({ first, last }) => {
               const [m, end] = [model.moments[first]!, model.moments[last]!];
               return (
                 <div
@@ -132,47 +133,59 @@ function troublesOf(findings: readonly Finding[]): readonly Trouble[] {
 
 const IN_LANE: ReadonlySet<Finding['kind']> = new Set(['stop', 'flam', 'push', 'buried-hit']);
 
-function ChordHead({
-  model,
-  moment,
-  index,
-  onBar,
-}: {
-  model: SplitModel;
-  moment: Moment;
-  index: number;
-  onBar: () => void;
-}) {
+/** The chord over its moments; where only a line goes on, a dot for each of its notes to go to. */
+function ChordHead({ model, span, onBar }: { model: SplitModel; span: Span; onBar: () => void }) {
   const { desk } = usePorts();
-  const beats = moment.ticks / countedBeatTicks(model.playing.meter);
-  const isNow = index === model.momentIndex;
+  const { first, last } = span;
+  const moment = model.moments[first]!;
+  const whole = model.moments.slice(first, last + 1);
+  const beats = whole.reduce((sum, m) => sum + m.ticks, 0) / countedBeatTicks(model.playing.meter);
+  const isNow = (index: number) => index === model.momentIndex;
   const bar = model.bars[moment.bar];
   const chord = bar?.chords.find((c) => c.at === moment.at);
   const remark = moment.at === 0 ? bar?.remarks?.band : undefined;
+  const go = (index: number) => () => desk.getState().select({ moment: index });
   return (
     <div
       role="columnheader"
-      className={`flex items-baseline gap-1.5 px-1 ${isNow ? 'border-b-2 border-ink' : ''}`}
+      style={{ gridColumn: `span ${last - first + 1}` }}
+      className={`flex min-w-0 items-baseline gap-1.5 px-1 ${whole.some((_, i) => isNow(first + i)) ? 'border-b-2 border-ink' : ''}`}
     >
       <button
         type="button"
         className="shrink-0 text-[17px] font-bold big:text-[28px]"
         title="Twice: write this bar"
-        onClick={() => desk.getState().select({ moment: index })}
+        onClick={go(first)}
         onDoubleClick={onBar}
       >
         {moment.push > 0 && (
           <span title={moment.push === 480 ? 'an eighth early' : 'a sixteenth early'}>‹</span>
         )}
-        {moment.chordStarts ? pretty(moment.chordText) : isStepOnly(model, index) ? '·' : '…'}
+        {moment.chordStarts ? pretty(moment.chordText) : '…'}
         {chord?.guess && <span title="a guess">≈</span>}
       </button>
-      <span hidden={isStepOnly(model, index)} className="min-w-0 truncate text-[12px] text-soft">
+      <span className="min-w-0 truncate text-[12px] text-soft">
         bar {moment.bar + 1} · {beats % 1 === 0 ? beats : beats.toFixed(1)} {beats === 1 ? 'beat' : 'beats'}
       </span>
       {remark !== undefined && (
         <span className="min-w-0 truncate text-[12px] italic" title={remark}>
           “{remark}”
+        </span>
+      )}
+      {last > first && (
+        <span role="group" aria-label="Notes of the line" className="ml-auto flex shrink-0">
+          {whole.map((m, i) => (
+            <button
+              key={m.start}
+              type="button"
+              aria-label={`note ${i + 1}`}
+              aria-current={isNow(first + i)}
+              className={`px-1 ${isNow(first + i) ? 'font-bold' : 'text-soft'}`}
+              onClick={go(first + i)}
+            >
+              {isNow(first + i) ? '●' : '·'}
+            </button>
+          ))}
         </span>
       )}
     </div>

@@ -73,6 +73,10 @@ export function blocksOf(text: string): {
 /** The rows people write, for a message; `or` rows are like a player's own. */
 const SHOWN_LABELS = ROW_LABELS.filter((label) => !label.includes(' or')).join(', ');
 
+/** What stands in the header of a section, written under it. */
+const SETTING =
+  /^(?:(?:guitar1|guitar2|bass)\s+(?:like|with|strokes|sound|gain|frets|only|never)\b|(?:plan|tuned|key|tempo|meter|swing|feel|pickup|written in|voice)\s+\S|x\d+$|vamp$|fade$|on cue$)/;
+
 /** Rows and pass blocks of a section; lines count from 1 inside the block. */
 export function readRows(
   lines: readonly string[],
@@ -117,6 +121,11 @@ export function readRows(
       .slice(0, bar < 0 ? undefined : bar)
       .trim()
       .replace(/\s+/g, ' ');
+    if (bar < 0 && SETTING.test(trimmed)) {
+      const message = `this is said of the whole section; expected it behind its name, like == Chorus ==; ${trimmed}`;
+      problems.push(problemAt(line, column, trimmed.length, message));
+      return;
+    }
     if (bar < 0 || !ROW_LABELS.includes(label)) {
       const what = bar < 0 ? 'this line has no bars' : `"${label}" is no row`;
       problems.push(

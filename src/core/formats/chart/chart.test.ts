@@ -35,6 +35,23 @@ const said = (text: string) => readChart(text).problems.map((p) => `${p.line}:${
 const song = (text: string) => readChart(text).song;
 
 describe('chart text', () => {
+  it('says where a setting of a section belongs that stands under it', () => {
+    for (const setting of [
+      'bass like guitar1 octave below',
+      'tempo 90',
+      'x4',
+      'fade',
+      'guitar2 sound clean',
+    ]) {
+      const { problems, song } = readChart(`title: a\n== Verse ==\n${setting}\nchords | A5 |\n`);
+      expect(problems[0]!.message).to.equal(
+        `this is said of the whole section; expected it behind its name, like == Chorus ==; ${setting}`,
+      );
+      expect(problems[0]).to.include({ line: 3, column: 1 });
+      expect(song.sections[0]!.bars).to.have.length(1);
+    }
+  });
+
   it('reads the whole grammar without a problem', () => {
     const { song: read, problems } = readChart(EXAMPLE);
     expect(problems).to.deep.equal([]);
