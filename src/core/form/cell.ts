@@ -108,8 +108,12 @@ const readCell = remember((key: string): Result<Cell> => {
 });
 
 function cellIn(text: string, strings: number): Result<Cell> {
-  const marks = /[!~]*$/.exec(text)![0];
-  const [body = '', ...others] = text.slice(0, text.length - marks.length).split('/');
+  // People write a guess before or behind, `~577xxx`, `577xxx?`.
+  const lead = /^~(?=.)/.exec(text)?.[0] ?? '';
+  const rest = text.slice(lead.length);
+  const after = /(?<=[\s\S])[!~?]*$/.exec(rest)?.[0] ?? '';
+  const marks = lead + after;
+  const [body = '', ...others] = rest.slice(0, rest.length - after.length).split('/');
   if (others.length === 0) return parsePlain(body, marks, strings);
   const first = parsePlain(body, marks, strings);
   if (!first.ok) return first;
@@ -127,7 +131,7 @@ function cellIn(text: string, strings: number): Result<Cell> {
 }
 
 function parsePlain(body: string, marks: string, strings: number): Result<Cell> {
-  const flags = { locked: marks.includes('!'), guess: marks.includes('~') };
+  const flags = { locked: marks.includes('!'), guess: /[~?]/.test(marks) };
   if (body === '?') {
     return marks === ''
       ? ok(OPEN)

@@ -29,6 +29,23 @@ const section: Section = {
 };
 
 describe('form', () => {
+  it('reads a guess before or behind what is guessed', () => {
+    const said = (text: string) => {
+      const read = parseCell(text, 6);
+      return read.ok ? formatCell(read.value) : read.error;
+    };
+    expect(['577xxx~', '~577xxx', '577xxx?', '577xxx!?', 'r?'].map(said)).to.deep.equal([
+      '577xxx~',
+      '577xxx~',
+      '577xxx~',
+      '577xxx!~',
+      'r~',
+    ]);
+    expect(said('?')).to.equal('?');
+    expect(said('??')).to.include('cannot be locked or a guess');
+    expect(said('')).to.include('is no grip');
+  });
+
   it('reads cells with their marks', () => {
     const grip = parseGrip('000xxx', 6);
     if (!grip.ok) throw new Error();

@@ -20,6 +20,19 @@ import {
 const seven: Meter = { beats: 7, unit: 8 };
 
 describe('hits', () => {
+  it('reads strumming as people write it', () => {
+    for (const [typed, read] of [
+      ['D-DU-UDU', 'Ov-OvO^-O^OvO^'],
+      ['d-du-udu', 'ov-ovo^-o^ovo^'],
+      ['↓-↓↑-↑↓↑', 'Ov-OvO^-O^OvO^'],
+      ['O↓O↑M↓-....', 'OvO^Mv-....'],
+      ['0___0___', 'O---O---'],
+      ['[6M,321]-------', '[6M321]-------'],
+      ['O---O---?', '~O---O---'],
+    ] as const)
+      expect(parseHits(typed, COMMON_TIME), typed).to.deep.equal({ ok: true, value: read });
+  });
+
   it('reads a bar of 8, 12, 16, 24, 32 or 48 places, spaces dropped', () => {
     expect(parseHits('M--mM-mm', COMMON_TIME)).to.deep.equal({ ok: true, value: 'M--mM-mm' });
     expect(parseHits('O--- O--- X... ....', COMMON_TIME).ok).to.equal(true);

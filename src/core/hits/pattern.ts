@@ -33,8 +33,9 @@ const readPattern = remember((key: string): Result<string, HitsProblem> => {
 
 function patternIn(text: string, meter: Meter): Result<string, HitsProblem> {
   const lead = /^\s*~?\s*/.exec(text)![0];
-  const places = expandHits(text.slice(lead.length), meter);
-  if (places.ok) return ok((lead.includes('~') ? '~' : '') + places.value.join(''));
+  const isAsked = /\?\s*$/.test(text);
+  const places = expandHits(text.slice(lead.length).replace(/\?\s*$/, ''), meter);
+  if (places.ok) return ok((lead.includes('~') || isAsked ? '~' : '') + places.value.join(''));
   return fail({ ...places.error, offset: places.error.offset + lead.length });
 }
 

@@ -90,8 +90,9 @@ function oneOf(body: string): readonly HitPart[] | null {
 
 /** Strings and what is done to them: `321`, `6M321`, `6m 4 3x`; null when a string comes twice or is none. */
 function groupOf(body: string): readonly HitPart[] | null {
-  const pieces = body.replace(/ /g, '').match(/[1-6]+[A-Za-z]?/g) ?? [];
-  if (pieces.length === 0 || pieces.join('') !== body.replace(/ /g, '')) return null;
+  const bare = body.replace(/[ ,+]/g, '');
+  const pieces = bare.match(/[1-6]+[A-Za-z]?/g) ?? [];
+  if (pieces.length === 0 || pieces.join('') !== bare) return null;
   const seen = new Set<string>();
   const parts: HitPart[] = [];
   for (const piece of pieces) {

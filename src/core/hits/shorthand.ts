@@ -123,10 +123,27 @@ function readItems(reading: Reading, closing: ')' | '}' | null): Result<readonly
   return ok(items);
 }
 
+/** Strumming as people write it, down and up, and what is easily typed for our own symbols (common practice). */
+const STRUMMED: Readonly<Record<string, string>> = {
+  D: 'Ov',
+  d: 'ov',
+  '↓': 'Ov',
+  U: 'O^',
+  u: 'o^',
+  '↑': 'O^',
+  '0': 'O',
+  _: '-',
+};
+
 /** One place in its canonical form, its stroke by hand included. */
 function readPlace(reading: Reading): Result<string, HitsProblem> {
   const { text, offset } = reading;
   const c = text[offset]!;
+  const strummed = STRUMMED[c];
+  if (strummed !== undefined) {
+    reading.offset += 1;
+    return ok(strummed);
+  }
   if (c === 'v' || c === '^')
     return fail({ offset, message: `"${c}" is a stroke; expected it right after what is struck` });
   const group = c === '[' ? /^\[[^\]]*\]/.exec(text.slice(offset)) : null;
@@ -135,8 +152,8 @@ function readPlace(reading: Reading): Result<string, HitsProblem> {
   const body = group?.[0] ?? c;
   let end = offset + body.length;
   // Spaces may stand between a stroke and its direction.
-  const stroke = /^ *[v^]/.exec(text.slice(end))?.[0] ?? '';
   const place = placeOf(body);
+  const stroke = (place?.kind === 'struck' ? /^ *[v^↓↑]/ : /^ *[v^]/).exec(text.slice(end))?.[0] ?? '';
   if (place === null) {
     const message = group
       ? `"${body}" are no strings; expected each once, with what is done to them, like [321], [6M] or [6M321]`
@@ -150,5 +167,5 @@ function readPlace(reading: Reading): Result<string, HitsProblem> {
     });
   end += stroke.length;
   reading.offset = end;
-  return ok(formatPlace(place) + stroke.trim());
+  return ok(formatPlace(place) + stroke.trim().replace('↓', 'v').replace('↑', '^'));
 }

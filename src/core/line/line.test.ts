@@ -45,6 +45,19 @@ const names = (line: Line, instrument = guitar, inKey = key('C')) =>
   );
 
 describe('lines', () => {
+  it('puts a fret alone on the string of the note before', () => {
+    const written = (text: string) => {
+      const read = parseLine(text, { meter: COMMON_TIME, strings: 6 });
+      return read.ok ? formatLine(read.value, { meter: COMMON_TIME, strings: 6 }) : null;
+    };
+    expect(written('5@4 h7 p5 3')).to.equal('5@4 h7@4 p5@4 3@4');
+    expect(written('9@3b 10~ s12sd r')).to.equal('9@3b1 10@3~ s12@3sd r');
+    expect(written('5@4 . (5)h7 7?')).to.equal('5@4 . (5)h7@4 7@4?');
+    expect(written('577xxx s799xxx . 5@6'), 'grips stay grips').to.equal('577xxx s799xxx . 5@6');
+    expect(written('5 7@4 . .'), 'nothing before it').to.equal(null);
+    expect(written('577xxx 5 . .'), 'several before it').to.equal(null);
+  });
+
   it('reads steps that divide the bar evenly, the one before going on through a dot', () => {
     const line = lineOf('7@3 . h9@3 r');
     expect(line.map((s) => [s.at, s.notes.length])).to.deep.equal([

@@ -80,13 +80,21 @@ function lineIn(
   const problems: LineProblem[] = [];
   const line: LineStep[] = [];
   for (const { item: word, at } of divided.items) {
-    const note = word.text.replace(/^{/, '').replace(/}$/, '');
+    const note = onString(word.text.replace(/^{/, '').replace(/}$/, ''), line.at(-1), options.strings);
     if (note === '.') continue;
     const read = parseStep(note, options.strings);
     if (read.ok) line.push({ ...read.value, at: tickOf(at) });
     else problems.push({ offset: word.offset, length: word.text.length, message: read.error });
   }
   return problems.length > 0 ? fail(problems) : ok(line);
+}
+
+/** A fret alone stands on the string of the note before: `5@4 h7 5` is `5@4 h7@4 5@4`. */
+function onString(word: string, before: LineStep | undefined, strings: number): string {
+  const bare = /^((?:\(\d{1,2}\)[hps]|su|sd|[hpst])?\d{1,2})(?![\dx@-])(.*)$/.exec(word);
+  const [note, ...others] = before?.notes ?? [];
+  if (!bare || !note || others.length > 0 || word.includes('@') || word.length === strings) return word;
+  return `${bare[1]!}@${strings - note.string}${bare[2]!}`;
 }
 
 /** The fewest words that put every step in its place: what `parseLine` reads back. */
@@ -194,13 +202,16 @@ function parseNoteText(text: string, strings: number): Result<LineNote> {
     return fail(`string ${number} is not there; expected 1 (highest) to ${strings}`);
   const fret = match[4] === 'x' ? null : (Number(match[4]) as Fret);
   const after = match[6]!;
-  const tail = /^(?:(p?)b(1\/4|1\/2|1|3\/2|2)(r?))?(?:t(\d{1,2}))?(?:n(\d{1,2})?)?(~?)(su|sd)?$/.exec(after);
+  const tail = /^(?:(p?)(b)(1\/4|1\/2|1|3\/2|2)?(r?))?(?:t(\d{1,2}))?(?:n(\d{1,2})?)?(~?)(su|sd)?$/.exec(
+    after,
+  );
   if (!tail) {
     return fail(
       `"${after}" after ${match[4]!}@${number} is not known; expected b1/4, b1/2, b1, b3/2 or b2 for a bend (pb1 before the stroke, r lets it down), t7 for a trill, n for a harmonic (n19 tapped), ~ for vibrato, su or sd to slide off`,
     );
   }
-  const harmonic = /n/.test(after) ? (tail[5] === undefined ? 'natural' : (Number(tail[5]) as Fret)) : null;
+  const [, before, bent, far, release, trilled, tapped, wave, slidOff] = tail;
+  const harmonic = /n/.test(after) ? (tapped === undefined ? 'natural' : (Number(tapped) as Fret)) : null;
   return ok({
     string: strings - number,
     fret,
@@ -209,17 +220,18 @@ function parseNoteText(text: string, strings: number): Result<LineNote> {
       ? {}
       : { grace: { fret: Number(match[1]) as Fret, reached: LEADS[match[2] as 'h' | 'p' | 's'] } }),
     bend:
-      tail[2] === undefined
+      bent === undefined
         ? null
         : {
-            quarters: QUARTERS[tail[2]]!,
-            release: tail[3] === 'r',
-            ...(tail[1] === 'p' ? { before: true as const } : {}),
+            // By a whole tone where nothing else is said (common practice).
+            quarters: QUARTERS[far ?? '1']!,
+            release: release === 'r',
+            ...(before === 'p' ? { before: true as const } : {}),
           },
-    trill: tail[4] === undefined ? null : (Number(tail[4]) as Fret),
-    vibrato: tail[6] === '~',
+    trill: trilled === undefined ? null : (Number(trilled) as Fret),
+    vibrato: wave === '~',
     harmonic,
-    ...offOf(tail[7]),
+    ...offOf(slidOff),
   });
 }
 

@@ -70,10 +70,10 @@ export function readChords(
     if (!something && words[0]!.text === '.') problems.push(nothingBefore(bar, words[0]!.column, 'chord'));
     const chords: PlacedChord[] = [];
     for (const { text: typed, at, push, column } of placed.value) {
-      const isGuess = typed.length > 1 && typed.endsWith('~');
-      const text = isGuess ? typed.slice(0, -1) : typed;
+      const text = typed.replace(/^~(?=.)|(?<=.)[~?]$/g, '');
+      const isGuess = text !== typed;
       const chord = isNoChord(text) ? null : parseChord(text);
-      if (chord && !chord.ok) problems.push(problemAt(bar.line, column, text.length, chord.error));
+      if (chord && !chord.ok) problems.push(problemAt(bar.line, column, typed.length, chord.error));
       else
         chords.push({ at, push, chord: chord ? text : 'N.C.', ...(isGuess ? { guess: true as const } : {}) });
     }
@@ -127,7 +127,7 @@ export function readCells(
     placed.value.forEach(({ text, at, push, column }, n) => {
       const until = placed.value[n + 1]?.at ?? shape.ticks;
       const read = parseCell(text, context.strings[player]);
-      if (!read.ok) problems.push(problemAt(bar.line, column, text.length, read.error));
+      if (!read.ok) problems.push(problemAt(bar.line, column, text.length, gripTrouble(text, read.error)));
       const cell = read.ok ? read.value : OPEN;
       cells.push({ at, push, cell });
       // One ? over several chords is a choice for each of them.
@@ -147,6 +147,14 @@ export function readCells(
   if (first && !options.before && options.steps[0]?.[0] !== 0 && !first.some((c) => c.at === 0))
     done[0] = [{ at: 0, push: 0, cell: OPEN }, ...first];
   return done;
+}
+
+/** What is wrong with a word in a row of grips, and what it may have been meant for. */
+function gripTrouble(text: string, error: string): string {
+  if (/^\([1-4T]+\)/.test(text))
+    return `${text} stands alone; expected fingers right behind the grip, like 577xxx(134)`;
+  const isChord = /^[A-G]/.test(text) && parseChord(text).ok;
+  return isChord ? `${text} is a chord; expected a grip here, like x02220, or ? for the splitter` : error;
 }
 
 function nothingBefore(bar: RowBar, column: number, what: string): Problem {

@@ -78,7 +78,7 @@ export function readRows(
     } else if (player && row.label === player) {
       const before = options.from > 0;
       const line = rows.find((other) => other.label === `${player} line`);
-      const texts = chords.map((_, i) => writtenOut(line?.bars ?? [], i));
+      const texts = writtenOut(line?.bars ?? [], chords.length);
       const lined = texts.map((text) => text.trim() !== '');
       const steps = texts.map(stepShares);
       readCells(bars, { player, chords, context, problems, before, lined, steps }).forEach((cells, i) => {
@@ -191,10 +191,14 @@ function withSteps(
   return next;
 }
 
-/** What a bar says, `%` as the bar it repeats. */
-function writtenOut(bars: readonly RowBar[], i: number): string {
-  const text = bars[i]?.text ?? '';
-  return text.trim() === '%' && i > 0 ? writtenOut(bars, i - 1) : text;
+/** What each of so many bars says, `%` as the bar it repeats. */
+function writtenOut(bars: readonly RowBar[], count: number): readonly string[] {
+  const texts: string[] = [];
+  for (let i = 0; i < count; i += 1) {
+    const text = bars[i]?.text ?? '';
+    texts.push(text.trim() === '%' ? (texts[i - 1] ?? text) : text);
+  }
+  return texts;
 }
 
 /** Where the steps of a line begin in its bar, as shares of it. */
