@@ -13,7 +13,9 @@ import { parseLine, type Line } from '../src/core/line/index';
 import {
   applyEdit,
   barAt,
+  firstDifference,
   likeTrouble,
+  onlyHere,
   readSong,
   saveSong,
   unfold,
@@ -57,8 +59,14 @@ function lineOf(text: string): Line {
   return read.value;
 }
 
-/** The edit a deed comes to in a song; null where it has no place there. */
+/** The edit a deed comes to in a song, in one playing alone now and then; null where it has no place there. */
 function editOf(song: Song, deed: Deed): Edit | null {
+  const edit = deedIn(song, deed);
+  const of = edit && deed.n % 2 === 0 ? firstDifference(song, edit) : null;
+  return edit && of && of.entry !== null ? onlyHere(edit, of.entry) : edit;
+}
+
+function deedIn(song: Song, deed: Deed): Edit | null {
   const playings = unfold(song);
   const playing = playings[deed.playing % playings.length];
   if (!playing || playing.shift !== 0) return null;
@@ -245,10 +253,10 @@ describe('whatever is done to a song', () => {
           expectSayable(song, edit);
         }
       }),
-      { seed: SEED, numRuns: 150 },
+      { seed: SEED, numRuns: 100 },
     );
     expect(done, 'deeds that had a place').to.be.greaterThan(150);
-  });
+  }).timeout(60_000);
 
   // Pinned failures: each once left a song that its chart did not say.
   for (const [what, rows, edit] of [

@@ -3,7 +3,16 @@ import fc from 'fast-check';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { barsOnPass, asPlayed, parseCell, type Player } from '../src/core/form/index';
 import { parseLine } from '../src/core/line/index';
-import { applyEdit, firstDifference, forEveryPass, type Edit, type Song } from '../src/core/song/index';
+import {
+  applyEdit,
+  firstDifference,
+  forEveryPass,
+  inPlaying,
+  onlyHere,
+  unfold,
+  type Edit,
+  type Song,
+} from '../src/core/song/index';
 import { COMMON_TIME } from '../src/core/time/index';
 import { SEED, song as anySong } from './generators';
 
@@ -47,6 +56,7 @@ const EDITS: Readonly<Record<string, Edit>> = {
   },
   'the voice': { kind: 'setVoice', change: { ...at, voice: '~~~~~~~~' } },
   'a sound': { kind: 'useSound', change: { ...at, player: 'bass', use: { gain: 3 } } },
+  'other chords': { kind: 'setChords', change: { ...at, chords: [{ at: 0, push: 0, chord: 'F' }] } },
   'a guessed chord': { kind: 'setChordGuess', change: { ...at, at: 1920, guess: true } },
   'what is kept beside': {
     kind: 'setBeside',
@@ -90,7 +100,7 @@ describe('the second time', () => {
       expect(bars(next, 3)).to.deep.equal(bars(song, 3));
       expect(bars(next, 2)[0]).to.not.deep.equal(bars(song, 2)[0]);
       expect(bars(next, 2).slice(1)).to.deep.equal(bars(song, 2).slice(1));
-      expect(firstDifference(song, edit)).to.deep.equal({ section: 'Verse', pass: 2 });
+      expect(firstDifference(song, edit)).to.deep.equal({ section: 'Verse', pass: 2, entry: null });
       expect(firstDifference(next, edit), 'asked once').to.equal(null);
       // Said for every time, it is what the first time would have said.
       const every = applyEdit(song, forEveryPass(edit));
@@ -169,5 +179,49 @@ bass          | x5xx | x1xx | x3xx |
       ),
       { seed: SEED, numRuns: 150 },
     );
+  });
+});
+
+describe('a section that comes back', () => {
+  // The third entry of the form is the verse again, twice through, with a last bar of its own the last time.
+  const { song } = readChart(`${CHART}-- last pass: bar 3 --
+chords        | G |
+== Turn ==
+chords        | A |
+== Verse == x2
+`);
+  const played = (of: Song, entry: number, pass: number) => barsOnPass(unfold(of)[entry]!.section, pass);
+  const FIRST = forEveryPass;
+  for (const [name, edit] of Object.entries(EDITS)) {
+    it(`${name} is changed there alone, on all its passes, or everywhere`, () => {
+      const back = inPlaying(FIRST(edit), 2);
+      expect(firstDifference(song, back)).to.deep.equal({ section: 'Verse', pass: 1, entry: 2 });
+      expect(firstDifference(song, inPlaying(FIRST(edit), 0)), 'the first time it comes').to.equal(null);
+      const here = applyEdit(song, onlyHere(back, 2));
+      for (const pass of [1, 2, 3]) expect(played(here, 0, pass)).to.deep.equal(played(song, 0, pass));
+      for (const pass of [1, 2]) {
+        expect(played(here, 2, pass)[0]).to.not.deep.equal(played(song, 2, pass)[0]);
+        expect(played(here, 2, pass).slice(1)).to.deep.equal(played(song, 2, pass).slice(1));
+      }
+      expect(firstDifference(here, back), 'asked once').to.equal(null);
+      expect(applyEdit(here, back), 'and changed there from then on').to.deep.equal(here);
+      const text = writeChart(here);
+      expect(text).to.match(/== Verse == x2\n-- bar 1 --\n/);
+      expect(readChart(text)).to.deep.equal({ song: here, problems: [], questions: [] });
+      // Said for everywhere, it is changed where the section is written.
+      const every = applyEdit(song, back);
+      for (const entry of [0, 2]) expect(played(every, entry, 1)[0]).to.deep.equal(played(here, 2, 1)[0]);
+    });
+  }
+
+  it('several bars at once each become its own', () => {
+    const [one, two] = [0, 1].map((bar): Edit => ({
+      kind: 'setHits',
+      changes: [{ section: 'Verse', pass: 1, times: 2, entry: 2, bar, player: 'bass', hits: 'MMMMMMMM' }],
+    }));
+    const here = applyEdit(song, onlyHere({ kind: 'together', edits: [one!, two!] }, 2));
+    expect(played(here, 2, 1).map((bar) => bar.hits.bass)).to.deep.equal(['MMMMMMMM', 'MMMMMMMM', null]);
+    expect(played(here, 0, 1)).to.deep.equal(played(song, 0, 1));
+    expect(readChart(writeChart(here)).song).to.deep.equal(here);
   });
 });

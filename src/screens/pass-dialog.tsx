@@ -1,29 +1,34 @@
 import { ordinal } from '../core/base/index';
+import type { AskedEdit } from '../store/index';
 import { Button, Dialog } from '../ui/index';
 import { useDesk, usePorts } from './ports';
 
-/** Asks once, when a pass of a section would first differ from the others, whether it shall. */
+/** Asks once, when a pass of a section or a playing would first differ from the others, whether it shall. */
 export function PassDialog() {
   const { desk } = usePorts();
   const asked = useDesk((s) => s.asked);
+  const song = useDesk((s) => s.song);
   const { answer } = desk.getState();
+  const { section, pass, entry } = asked?.of ?? { section: '', pass: 1, entry: null };
+  const often = (upTo: number) =>
+    (song?.form ?? []).filter((e, i) => e.section === section && i <= upTo).length;
+  const words =
+    entry === null
+      ? passWords({ section, pass })
+      : playingWords({ section, which: often(entry), count: often(Infinity) });
   return (
     <Dialog open={asked !== null} onClose={() => answer(null)} title="Only this time?">
       {asked && (
         <div data-pass-dialog>
           <p className="mb-1">
-            {asked.of.section} is the same every time so far. You are at the {ordinal(asked.of.pass)} time:{' '}
-            {asked.step.label}.
+            {words.where}: {labelOf(asked)}.
           </p>
-          <p className="mb-3 text-[14px] text-soft">
-            What differs from time to time stands under “Form” on Hits, and as “pass {asked.of.pass}” in the
-            chart.
-          </p>
+          <p className="mb-3 text-[14px] text-soft">{words.after}</p>
           <div className="flex flex-wrap gap-2">
             <Button look="strong" autoFocus onClick={() => answer('this')}>
-              Only the {ordinal(asked.of.pass)} time
+              {words.only}
             </Button>
-            <Button onClick={() => answer('every')}>Every time</Button>
+            <Button onClick={() => answer('every')}>{words.every}</Button>
             <Button look="quiet" onClick={() => answer(null)}>
               Leave it
             </Button>
@@ -32,4 +37,33 @@ export function PassDialog() {
       )}
     </Dialog>
   );
+}
+
+function labelOf({ step }: AskedEdit): string {
+  return step.label;
+}
+
+interface Words {
+  readonly where: string;
+  readonly after: string;
+  readonly only: string;
+  readonly every: string;
+}
+
+function passWords({ section, pass }: { section: string; pass: number }): Words {
+  return {
+    where: `${section} is the same every time so far. You are at the ${ordinal(pass)} time`,
+    after: `What differs from time to time stands under “Form” on Hits, and as “pass ${pass}” in the chart.`,
+    only: `Only the ${ordinal(pass)} time`,
+    every: 'Every time',
+  };
+}
+
+function playingWords({ section, which, count }: { section: string; which: number; count: number }): Words {
+  return {
+    where: `${section} comes ${count} times in the song. You are at the ${ordinal(which)}`,
+    after: `“Every ${section}” is not asked again while the song is open. What differs here alone stands under “Form” on Hits, and below its header in the chart.`,
+    only: `Only the ${ordinal(which)} ${section}`,
+    every: `Every ${section}`,
+  };
 }

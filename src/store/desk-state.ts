@@ -56,7 +56,7 @@ export interface DeskState {
   readonly preview: Edit | null;
   readonly saving: SavingState;
   readonly job: Job | null;
-  /** A change that would make the first difference of a pass, until it is said whether it is for that pass alone. */
+  /** A change that would make the first difference of a pass or playing, until it is said whether it is for that alone. */
   readonly asked: AskedEdit | null;
   /** What the last key or click did, for the live region and the status line. */
   readonly said: string;
@@ -65,7 +65,7 @@ export interface DeskState {
   /** Puts the open song away without saving: it was deleted or changed behind the desk. */
   close(): void;
   edit(edit: Edit, step: { label: string; mergeKey?: string }): void;
-  /** Ends the question about a pass: for it alone, for every pass, or not at all. */
+  /** Ends the question about a pass or playing: for it alone, for every one, or not at all. */
   answer(scope: 'this' | 'every' | null): void;
   /** What is typed in the chart, as a song and as text; `isUnderstood` when the song says all of the text. */
   typeChart(song: Song, typed: { text: string; isUnderstood: boolean }): void;

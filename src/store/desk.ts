@@ -5,6 +5,7 @@ import {
   firstDifference,
   followerIn,
   forEveryPass,
+  onlyHere,
   mergeSongs,
   unfold,
   type Edit,
@@ -30,6 +31,8 @@ export function createDesk(ports: DeskPorts): Desk {
   let typedAt = -Infinity;
   let burst = 0;
   let jobs = 0;
+  /** Sections whose every playing is meant, wherever somebody is: said once for the open song. */
+  const everywhere = new Set<string>();
 
   const desk = createStore<DeskState>()((set, get) => {
     const saver = createSaver(ports, { get, set, within });
@@ -65,6 +68,7 @@ export function createDesk(ports: DeskPorts): Desk {
         if (get().id === id && get().song !== null) return;
         await saver.leave();
         client.stop();
+        everywhere.clear();
         set({
           id,
           song: null,
@@ -149,8 +153,9 @@ export function createDesk(ports: DeskPorts): Desk {
         const next = applyEdit(song, edit);
         if (next === song) return;
         const of = firstDifference(song, edit);
-        if (of) set({ asked: { edit, step, of } });
-        else take(next, step);
+        if (of === null) take(next, step);
+        else if (of.entry === null || !everywhere.has(of.section)) set({ asked: { edit, step, of } });
+        else take(next, step, { said: `${step.label}, in every ${of.section}` });
       },
 
       answer(scope) {
@@ -158,8 +163,16 @@ export function createDesk(ports: DeskPorts): Desk {
         set({ asked: null });
         if (!song || !asked) return;
         if (scope === null) return set({ said: 'Nothing was changed' });
-        const next = applyEdit(song, scope === 'this' ? asked.edit : forEveryPass(asked.edit));
-        if (next !== song) take(next, asked.step);
+        const { edit, step, of } = asked;
+        if (of.entry === null) {
+          const next = applyEdit(song, scope === 'this' ? edit : forEveryPass(edit));
+          if (next !== song) take(next, step);
+          return;
+        }
+        if (scope === 'every') everywhere.add(of.section);
+        const next = applyEdit(song, scope === 'this' ? onlyHere(edit, of.entry) : edit);
+        const where = scope === 'this' ? 'here alone' : `in every ${of.section}`;
+        if (next !== song) take(next, step, { said: `${step.label}, ${where}` });
       },
 
       typeChart(next, { text, isUnderstood }) {

@@ -129,4 +129,29 @@ describe('a bar in writing, in Chromium', () => {
     expect(await chart(page)).to.match(/-- pass 2: bar 1 --\s+guitar1 or \| 022xxx!/);
     expect(complaints).to.deep.equal([]);
   });
+
+  it('a section that comes back: here alone, or everywhere and not asked again', async () => {
+    const { page, complaints } = await app.open();
+    await importText(page, 'slate.txt', `${SONG}== Turn ==\nchords | B5 |\nbass | x2xx |\n== Verse ==\n`);
+    await openSong(page, 'Slate Steps');
+    await goTo(page, 'Hits');
+    await page.waitForSelector('[data-strings]');
+    await keys(page, ']', ']', 'd');
+    await page.waitForSelector('[data-pass-dialog]');
+    await sees(page, 'Verse comes 2 times in the song. You are at the 2nd');
+    await dialogButton(page, 'Only the 2nd Verse');
+    await closed(page);
+    await sees(page, 'here alone');
+    // Bar 1 differs there now; bar 2 does not yet.
+    await keys(page, 'd', 'PageDown', 'd');
+    await page.waitForSelector('[data-pass-dialog]');
+    await dialogButton(page, 'Every Verse');
+    await closed(page);
+    await keys(page, 'd');
+    await sees(page, 'in every Verse');
+    const text = await chart(page);
+    expect(text).to.match(/guitar1 hits \| O---M-mm \| [^|]*M[^|]*\|/);
+    expect(text).to.match(/== Verse ==\s+-- bar 1 --\s+guitar1 hits \| M/);
+    expect(complaints).to.deep.equal([]);
+  });
 });

@@ -25,11 +25,19 @@ export {
   type Version,
   type VoiceRange,
 } from './song';
-export { applyEdit, type Edit } from './edit';
+export { applyEdit } from './apply-edit';
+export type { Edit } from './edit';
 export { chordInto } from './edit-chords';
 export type { RemarkChange } from './edit-notes';
 export { barAt, cellAt } from './where-written';
-export { firstDifference, followerIn, forEveryPass, inPlaying, type FirstDifference } from './pass-scope';
+export {
+  firstDifference,
+  followerIn,
+  forEveryPass,
+  inPlaying,
+  onlyHere,
+  type FirstDifference,
+} from './pass-scope';
 export type {
   CellAddress,
   CellChange,

@@ -12,7 +12,7 @@ import {
   type Variant,
 } from '../form/index';
 import { formatLine } from '../line/index';
-import { sameCause } from './edit';
+import { sameCause } from './apply-edit';
 import { withFollowers } from './likes';
 import { readSong } from './read-saved';
 import { saveSong } from './saved';

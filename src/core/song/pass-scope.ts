@@ -2,11 +2,14 @@ import { isOnPass, type Player } from '../form/index';
 import type { OnPass } from './address';
 import type { Edit } from './edit';
 import { sectionNamed, type Song } from './song';
+import { hasOwn } from './where-written';
 
-/** A section and a later pass on which an edit would make the first difference. */
+/** Where an edit would make the first difference: on a later pass of a section, or where the section comes back. */
 export interface FirstDifference {
   readonly section: string;
   readonly pass: number;
+  /** Place in the form (from 0) of a playing that comes back; null for a pass of the section. */
+  readonly entry: number | null;
 }
 
 /**
@@ -14,13 +17,27 @@ export interface FirstDifference {
  * one that differs already, or only tells something: a remark is told where it was written.
  */
 export function firstDifference(song: Song, edit: Edit): FirstDifference | null {
-  const found = placesOf(edit).find((at) => {
+  const places = placesOf(edit);
+  const later = places.find((at) => {
     if (at.pass < 2) return false;
     const section = sectionNamed(song, at.section);
     const times = at.times ?? song.form.find((e) => e.section === at.section)?.times ?? 1;
     return section !== null && !section.variants.some((v) => isOnPass(v, { pass: at.pass, times }));
   });
-  return found ? { section: found.section, pass: found.pass } : null;
+  if (later) return { section: later.section, pass: later.pass, entry: null };
+  const back = places.find((at) => comesBack(song, at) && !hasOwn(song, at));
+  return back ? { section: back.section, pass: back.pass, entry: back.entry! } : null;
+}
+
+/** Whether a playing is not the first of its section. */
+function comesBack(song: Song, { section, entry }: OnPass): boolean {
+  if (entry === undefined || song.form[entry]?.section !== section) return false;
+  return song.form.findIndex((e) => e.section === section) < entry;
+}
+
+/** The same edit where a section comes back, for that playing alone: bars that do not differ there yet get their own. */
+export function onlyHere(edit: Edit, entry: number): Edit {
+  return { kind: 'here', entry, edit };
 }
 
 /** The same edit for every pass of its section: written where the first pass is. */
@@ -33,8 +50,11 @@ export function inPlaying(edit: Edit, entry: number): Edit {
   return readdressed(edit, (at) => ({ ...at, entry }));
 }
 
-function readdressed(edit: Edit, change: (at: OnPass) => OnPass): Edit {
-  const put = <T extends OnPass>(at: T): T => change(at) as T;
+/** A bar (from 0) as it is played on a pass. */
+type BarOnPass = OnPass & { readonly bar: number };
+
+function readdressed(edit: Edit, change: (at: BarOnPass) => OnPass): Edit {
+  const put = <T extends OnPass>(at: T): T => change(at as unknown as BarOnPass) as T;
   switch (edit.kind) {
     case 'setCells':
       return { ...edit, changes: edit.changes.map((c) => ({ ...c, at: put(c.at) })) };
@@ -60,6 +80,8 @@ function readdressed(edit: Edit, change: (at: OnPass) => OnPass): Edit {
       return edit.change.bar === null ? edit : { ...edit, change: put(edit.change) };
     case 'together':
       return { ...edit, edits: edit.edits.map((one) => readdressed(one, change)) };
+    case 'here':
+      return { ...edit, edit: readdressed(edit.edit, change) };
     default:
       return edit;
   }
@@ -88,14 +110,16 @@ function partsOf(edit: Edit): readonly { readonly section: string; readonly play
       return [edit.change];
     case 'together':
       return edit.edits.flatMap(partsOf);
+    case 'here':
+      return partsOf(edit.edit);
     default:
       return [];
   }
 }
 
 /** Every place on a pass that an edit changes. */
-function placesOf(edit: Edit): readonly OnPass[] {
-  const found: OnPass[] = [];
+export function placesOf(edit: Edit): readonly BarOnPass[] {
+  const found: BarOnPass[] = [];
   readdressed(edit, (at) => {
     found.push(at);
     return at;

@@ -6,6 +6,7 @@ import {
   type Bar,
   type BarPatch,
   type Cell,
+  type OwnVariant,
   type Section,
 } from '../form/index';
 import type { CellAddress, OnPass } from './address';
@@ -114,6 +115,27 @@ function ownVariant(
     return patch !== undefined && !patch.out;
   });
   return index < 0 ? null : index;
+}
+
+/** Whether something of a bar differs in its playing alone. */
+export function hasOwn(song: Song, where: OnPass & { readonly bar: number }): boolean {
+  return ownVariant(song, asWritten(song, where)) !== null;
+}
+
+/** The song where bars of a playing may differ there alone: those that do not yet begin with nothing of their own. */
+export function withOwnBars(
+  song: Song,
+  entry: number,
+  places: readonly (OnPass & { readonly bar: number })[],
+): Song {
+  return places.reduce((now, place) => {
+    if (place.entry !== entry || hasOwn(now, place)) return now;
+    const at = asWritten(now, place);
+    // What is changed on the first pass is changed on every pass of the playing.
+    const own: OwnVariant = { pass: at.pass > 1 ? at.pass : 'every', fromBar: at.bar, bars: [{}] };
+    const form = now.form.map((e, i) => (i === entry ? { ...e, variants: [...(e.variants ?? []), own] } : e));
+    return { ...now, form };
+  }, song);
 }
 
 /** One bar of a playing's own variant changed. */
