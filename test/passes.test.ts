@@ -9,6 +9,7 @@ import {
   forEveryPass,
   inPlaying,
   onlyHere,
+  passDifference,
   unfold,
   type Edit,
   type Song,
@@ -213,6 +214,21 @@ chords        | A |
       for (const entry of [0, 2]) expect(played(every, entry, 1)[0]).to.deep.equal(played(here, 2, 1)[0]);
     });
   }
+
+  it('on a later pass: of the playing alone, or asked on as a pass', () => {
+    const edit: Edit = {
+      kind: 'setHits',
+      changes: [{ section: 'Verse', pass: 2, times: 2, entry: 2, bar: 0, player: 'bass', hits: 'MMMMMMMM' }],
+    };
+    expect(firstDifference(song, edit)).to.deep.equal({ section: 'Verse', pass: 2, entry: 2 });
+    expect(passDifference(song, edit)).to.deep.equal(null);
+    const here = applyEdit(song, onlyHere(edit, 2));
+    expect([1, 2].map((pass) => played(here, 2, pass)[0]!.hits.bass)).to.deep.equal([null, 'MMMMMMMM']);
+    expect(played(here, 0, 2)).to.deep.equal(played(song, 0, 2));
+    expect(readChart(writeChart(here)).song).to.deep.equal(here);
+    const plain = readChart(`${CHART}== Turn ==\nchords | A |\n== Verse == x2\n`).song;
+    expect(passDifference(plain, edit)).to.deep.equal({ section: 'Verse', pass: 2, entry: null });
+  });
 
   it('several bars at once each become its own', () => {
     const [one, two] = [0, 1].map((bar): Edit => ({

@@ -15,7 +15,7 @@ export function PassDialog() {
   const words =
     entry === null
       ? passWords({ section, pass })
-      : playingWords({ section, which: often(entry), count: often(Infinity) });
+      : playingWords({ section, pass, which: often(entry), count: often(Infinity) });
   return (
     <Dialog open={asked !== null} onClose={() => answer(null)} title="Only this time?">
       {asked && (
@@ -59,11 +59,13 @@ function passWords({ section, pass }: { section: string; pass: number }): Words 
   };
 }
 
-function playingWords({ section, which, count }: { section: string; which: number; count: number }): Words {
+function playingWords(of: { section: string; pass: number; which: number; count: number }): Words {
+  const { section, pass, which, count } = of;
+  const then = pass > 1 ? `, the ${ordinal(pass)} time` : '';
   return {
-    where: `${section} comes ${count} times in the song. You are at the ${ordinal(which)}`,
+    where: `${section} comes ${count} times in the song. You are at the ${ordinal(which)}${then}`,
     after: `“Every ${section}” is not asked again while the song is open. What differs here alone stands under “Form” on Hits, and below its header in the chart.`,
-    only: `Only the ${ordinal(which)} ${section}`,
+    only: `Only the ${ordinal(which)} ${section}${then}`,
     every: `Every ${section}`,
   };
 }

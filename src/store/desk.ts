@@ -6,6 +6,7 @@ import {
   followerIn,
   forEveryPass,
   onlyHere,
+  passDifference,
   mergeSongs,
   unfold,
   type Edit,
@@ -152,10 +153,11 @@ export function createDesk(ports: DeskPorts): Desk {
         }
         const next = applyEdit(song, edit);
         if (next === song) return;
-        const of = firstDifference(song, edit);
-        if (of === null) take(next, step);
-        else if (of.entry === null || !everywhere.has(of.section)) set({ asked: { edit, step, of } });
-        else take(next, step, { said: `${step.label}, in every ${of.section}` });
+        const first = firstDifference(song, edit);
+        const isSettled = first !== null && first.entry !== null && everywhere.has(first.section);
+        const of = isSettled ? passDifference(song, edit) : first;
+        if (of) set({ asked: { edit, step, of } });
+        else take(next, step, isSettled ? { said: `${step.label}, in every ${first.section}` } : {});
       },
 
       answer(scope) {
@@ -169,10 +171,12 @@ export function createDesk(ports: DeskPorts): Desk {
           if (next !== song) take(next, step);
           return;
         }
-        if (scope === 'every') everywhere.add(of.section);
-        const next = applyEdit(song, scope === 'this' ? onlyHere(edit, of.entry) : edit);
-        const where = scope === 'this' ? 'here alone' : `in every ${of.section}`;
-        if (next !== song) take(next, step, { said: `${step.label}, ${where}` });
+        if (scope === 'every') {
+          everywhere.add(of.section);
+          return get().edit(edit, step);
+        }
+        const next = applyEdit(song, onlyHere(edit, of.entry));
+        if (next !== song) take(next, step, { said: `${step.label}, here alone` });
       },
 
       typeChart(next, { text, isUnderstood }) {

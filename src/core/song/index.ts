@@ -36,6 +36,7 @@ export {
   forEveryPass,
   inPlaying,
   onlyHere,
+  passDifference,
   type FirstDifference,
 } from './pass-scope';
 export type {

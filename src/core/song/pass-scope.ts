@@ -13,20 +13,23 @@ export interface FirstDifference {
 }
 
 /**
- * The pass that an edit would make differ where nothing of it did before; null when the edit is of the first pass or of
- * one that differs already, or only tells something: a remark is told where it was written.
+ * Where an edit would make the first difference: in a playing that comes back, where its bar does not differ from the
+ * section yet, or else on a pass. Null when it would not, or only tells something: a remark is told where it was written.
  */
 export function firstDifference(song: Song, edit: Edit): FirstDifference | null {
-  const places = placesOf(edit);
-  const later = places.find((at) => {
-    if (at.pass < 2) return false;
+  const back = placesOf(edit).find((at) => comesBack(song, at) && !hasOwn(song, at));
+  return back ? { section: back.section, pass: back.pass, entry: back.entry! } : passDifference(song, edit);
+}
+
+/** The later pass of a section, wherever it is played, that an edit would make differ where nothing of it did before. */
+export function passDifference(song: Song, edit: Edit): FirstDifference | null {
+  const later = placesOf(edit).find((at) => {
+    if (at.pass < 2 || hasOwn(song, at)) return false;
     const section = sectionNamed(song, at.section);
     const times = at.times ?? song.form.find((e) => e.section === at.section)?.times ?? 1;
     return section !== null && !section.variants.some((v) => isOnPass(v, { pass: at.pass, times }));
   });
-  if (later) return { section: later.section, pass: later.pass, entry: null };
-  const back = places.find((at) => comesBack(song, at) && !hasOwn(song, at));
-  return back ? { section: back.section, pass: back.pass, entry: back.entry! } : null;
+  return later ? { section: later.section, pass: later.pass, entry: null } : null;
 }
 
 /** Whether a playing is not the first of its section. */
