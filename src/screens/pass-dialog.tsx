@@ -1,4 +1,5 @@
 import { ordinal } from '../core/base/index';
+import { occurrenceAt } from '../core/song/index';
 import type { AskedEdit } from '../store/index';
 import { Button, Dialog } from '../ui/index';
 import { useDesk, usePorts } from './ports';
@@ -10,12 +11,10 @@ export function PassDialog() {
   const song = useDesk((s) => s.song);
   const { answer } = desk.getState();
   const { section, pass, entry } = asked?.of ?? { section: '', pass: 1, entry: null };
-  const often = (upTo: number) =>
-    (song?.form ?? []).filter((e, i) => e.section === section && i <= upTo).length;
   const words =
     entry === null
       ? passWords({ section, pass })
-      : playingWords({ section, pass, which: often(entry), count: often(Infinity) });
+      : playingWords({ section, pass, ...occurrenceAt({ form: song?.form ?? [] }, entry) });
   return (
     <Dialog open={asked !== null} onClose={() => answer(null)} title="Only this time?">
       {asked && (

@@ -10,6 +10,7 @@ export {
   FINDING_KINDS,
   keyShift,
   materialOf,
+  occurrenceAt,
   meterOf,
   inPlayedOrder,
   sectionNamed,

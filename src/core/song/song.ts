@@ -157,6 +157,13 @@ export function sectionNamed(song: Pick<Song, 'sections'>, name: string): Sectio
   return sectionsByName(song).get(name) ?? null;
 }
 
+/** Which time (from 1) a section comes at a place of the form (from 0), and how often it comes in the song. */
+export function occurrenceAt(song: Pick<Song, 'form'>, entry: number): { which: number; count: number } {
+  const name = song.form[entry]?.section;
+  const places = song.form.flatMap((e, i) => (e.section === name ? [i] : []));
+  return { which: places.filter((i) => i <= entry).length, count: places.length };
+}
+
 /** The sections by name. Remembered with the list: songs of thousands of sections are asked thousands of times. */
 export function sectionsByName({ sections }: Pick<Song, 'sections'>): ReadonlyMap<string, Section> {
   let known = named.get(sections);

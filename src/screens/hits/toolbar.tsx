@@ -2,7 +2,7 @@ import { ordinal } from '../../core/base/index';
 import { timesOf } from '../../core/clash/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import type { StrokeWay } from '../../core/hits/index';
-import { strokeWay } from '../../core/song/index';
+import { occurrenceAt, strokeWay } from '../../core/song/index';
 import { formatSwing, parseSwing, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Choice, Menu } from '../../ui/index';
 import { usePorts } from '../ports';
@@ -42,6 +42,7 @@ export function Toolbar(props: Props) {
   const rig = scope.song.players[player];
   const leader = leaderOf(scope, player);
   const total = scope.bars.length;
+  const comes = occurrenceAt(scope.song, playing.index);
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line px-4 py-1">
       <h2 className="text-lg font-bold">{connection ? connection.words : playing.section.name}</h2>
@@ -63,6 +64,7 @@ export function Toolbar(props: Props) {
             ? `bar ${window.first + 1}`
             : `bars ${window.first + 1}–${window.first + window.count}`}{' '}
           of {total}
+          {comes.count > 1 && `, ${ordinal(comes.which)} of ${comes.count} in the song`}
           <Button
             look="quiet"
             aria-label="Bars after"

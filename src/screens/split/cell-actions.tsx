@@ -56,7 +56,7 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
             setTyped(e.target.value);
             setWrong(null);
           }}
-          className="frets w-32 rounded border border-line bg-sheet px-2 py-1"
+          className="frets w-[7.25rem] rounded border border-line bg-sheet px-2 py-1"
         />
         {wrong && <span className="max-w-72 text-[13px] text-clash">{wrong}</span>}
       </form>

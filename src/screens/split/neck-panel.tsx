@@ -62,11 +62,11 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
   };
   return (
     <section aria-label="Neck" className="border-t border-line px-4 pt-1 pb-1">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <b className={PLAYER_TEXT[player]}>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 lg:flex-nowrap">
+        <b className={`whitespace-nowrap ${PLAYER_TEXT[player]}`}>
           <PlayerMark player={player} /> {PLAYER_WORDS[player]}
         </b>
-        <span className="text-[14px]">
+        <span className="min-w-0 text-[14px] lg:truncate">
           {pretty(moment.chordText)} ·{' '}
           {step ? `line: ${stepWords(step, instrument.tuning.length)}` : describe(cell)}
           {held && (
@@ -79,7 +79,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
             <span className="font-bold text-clash"> · {known.refused}</span>
           )}
         </span>
-        <span className="ml-auto flex flex-wrap items-center gap-1">
+        <span className="ml-auto flex flex-wrap items-center gap-1 lg:shrink-0 lg:flex-nowrap">
           {step ? (
             <Link
               to="../hits"

@@ -2,6 +2,7 @@ import { ChevronDown } from 'lucide-react';
 import { ordinal } from '../../core/base/index';
 import { formatTune, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
+import { occurrenceAt } from '../../core/song/index';
 import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { Button, Menu } from '../../ui/index';
 import { usePorts } from '../ports';
@@ -26,6 +27,7 @@ export function SectionHead({
   const open = section.bars.some((bar) =>
     PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
   );
+  const comes = occurrenceAt(model.song, playing.index);
   const first = model.song.form.find((e) => e.section === name);
   const tuned = first?.tune ? formatTune(first.tune) : '';
   return (
@@ -34,6 +36,7 @@ export function SectionHead({
       <span className="text-soft">
         {section.bars.length} {section.bars.length === 1 ? 'bar' : 'bars'}
         {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
+        {comes.count > 1 && `, ${ordinal(comes.which)} of ${comes.count} in the song`}
         {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
         {playing.bpm !== model.song.tempo && `, ${playing.bpm} bpm`}
         {entry.feel && `, ${entry.feel}-time feel`}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ordinal } from '../../core/base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import type { OnPass, Playing, RemarkChange, Song } from '../../core/song/index';
+import { occurrenceAt, type OnPass, type Playing, type RemarkChange, type Song } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 
@@ -72,7 +72,7 @@ function Fields({ song, playing, on, bar, player, onClose }: Props) {
       {!first && whom === 'band' && (
         <Field
           key="playing"
-          label={`This time alone (${section.name} ${ordinal(timesBefore(song, playing) + 1)} in the song)`}
+          label={`This time alone (${section.name} ${ordinal(occurrenceAt(song, playing.index).which)} in the song)`}
           example="drums only"
           value={entry.remark ?? ''}
           onSet={(remark) =>
@@ -102,11 +102,6 @@ function Fields({ song, playing, on, bar, player, onClose }: Props) {
       </div>
     </div>
   );
-}
-
-/** How often the section was played before this playing. */
-function timesBefore(song: Song, playing: Playing): number {
-  return song.form.slice(0, playing.index).filter((e) => e.section === playing.entry.section).length;
 }
 
 function Field(props: {
