@@ -1,5 +1,6 @@
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { Button } from './button';
 
 interface Props {
   readonly open: boolean;
@@ -25,5 +26,17 @@ export function Dialog({ open, onClose, title, wide = false, children }: Props) 
         </Radix.Content>
       </Radix.Portal>
     </Radix.Root>
+  );
+}
+
+/** The end of a dialog whose changes are made at once: nothing is left but to put it away. */
+export function DialogEnd({ onClose, children }: { onClose: () => void; children?: ReactNode }) {
+  return (
+    <div className="flex justify-end gap-2">
+      {children}
+      <Button look="strong" onClick={onClose}>
+        Done
+      </Button>
+    </div>
   );
 }

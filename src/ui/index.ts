@@ -4,7 +4,7 @@
 export { Banner } from './banner';
 export { Button } from './button';
 export { Choice, type ChoiceItem } from './choice';
-export { Dialog } from './dialog';
+export { Dialog, DialogEnd } from './dialog';
 export { Menu, type MenuItem } from './menu';
 export { useTheme, type Theme } from './theme';
 export { useBig } from './use-big';

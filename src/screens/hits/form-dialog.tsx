@@ -3,7 +3,7 @@ import { ordinal } from '../../core/base/index';
 import { parseKey, parseRange } from '../../core/pitch/index';
 import { entryLength, meterOf, songLength, type Edit } from '../../core/song/index';
 import { formatDuration, formatMeter, isCompound, TEMPO_RANGE } from '../../core/time/index';
-import { Button, Dialog } from '../../ui/index';
+import { Button, Dialog, DialogEnd } from '../../ui/index';
 import { usePorts } from '../ports';
 import { barOf } from './actions';
 import { NumberField, Row, TextField } from './form-fields';
@@ -221,11 +221,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
           {wrong}
         </p>
       )}
-      <div className="text-right">
-        <Button look="strong" onClick={onClose}>
-          Done
-        </Button>
-      </div>
+      <DialogEnd onClose={onClose} />
     </div>
   );
 }

@@ -25,6 +25,11 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     const at = PLAYERS.indexOf(player) + by;
     go(PLAYERS[Math.min(PLAYERS.length - 1, Math.max(0, at))]!, tick);
   };
+  /** Opens what writes in the bar, where its section can be written. */
+  const inSection = (dialog: 'bar' | 'beside') => () =>
+    scope.connection || scope.closed !== null
+      ? act({ edit: null, why: scope.closed ?? NOT_AT_JOINS })
+      : open(dialog);
   const finest = DIVISIONS.filter((d) => length % d.ticks === 0);
   return [
     { key: 'ArrowRight', cap: '→', words: 'next place', does: () => go(player, after(context, division)) },
@@ -79,7 +84,7 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       key: '=',
       cap: '=',
       words: 'either: keep another way beside this bar, and swap',
-      does: () => (scope.connection ? undefined : open('beside')),
+      does: inSection('beside'),
       legend: true,
     },
     {
@@ -93,10 +98,7 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       key: '|',
       cap: '|',
       words: 'in writing: this bar’s chords, voice, grips, notes and hits',
-      does: () =>
-        scope.connection || scope.closed !== null
-          ? act({ edit: null, why: scope.closed ?? NOT_AT_JOINS })
-          : open('bar'),
+      does: inSection('bar'),
       legend: true,
     },
     { key: 'a', cap: 'a', words: 'patterns', does: () => open('patterns') },

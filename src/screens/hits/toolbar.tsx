@@ -137,12 +137,14 @@ export function Toolbar(props: Props) {
             },
             {
               label: 'Either would be good',
-              hint: 'Keep another way beside this bar, compare and swap.',
+              hint: scope.closed ?? 'Keep another way beside this bar, compare and swap.',
+              disabled: scope.closed !== null,
               onSelect: () => onTold('beside'),
             },
             {
               label: 'This bar in writing',
-              hint: 'Its chords, the voice, and what a player does, as the chart says it.',
+              hint: scope.closed ?? 'Its chords, the voice, and what a player does, as the chart says it.',
+              disabled: scope.closed !== null,
               onSelect: () => onTold('bar'),
             },
             {

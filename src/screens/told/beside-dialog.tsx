@@ -4,7 +4,7 @@ import { cellAt, type CellAddress, type Edit, type OnPass, type Song } from '../
 import { effectOf } from '../../core/split/index';
 import type { Bar, Cell, OtherCell } from '../../core/form/index';
 import type { Meter } from '../../core/time/index';
-import { Button, Dialog } from '../../ui/index';
+import { Button, Dialog, DialogEnd } from '../../ui/index';
 import { findingWords } from '../split/finding-words';
 import { usePorts } from '../ports';
 
@@ -96,11 +96,7 @@ function Fields({ song, bar, on, index, player, meter, cell: at, onClose }: Prop
           stood there.
         </p>
       </section>
-      <div className="text-right">
-        <Button look="strong" onClick={onClose}>
-          Done
-        </Button>
-      </div>
+      <DialogEnd onClose={onClose} />
     </div>
   );
 }

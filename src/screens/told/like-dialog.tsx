@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { formatLike, PLAYER_WORDS, PLAYERS, type Like, type Player } from '../../core/form/index';
 import { HARMONIES } from '../../core/line/index';
 import { likeTrouble, type Playing } from '../../core/song/index';
-import { Button, Dialog } from '../../ui/index';
+import { Button, Dialog, DialogEnd } from '../../ui/index';
 import { usePorts } from '../ports';
 
 /** Lets one player's part follow another's in a section, until it is let go. */
@@ -67,17 +67,14 @@ function Fields({ playing, player, onClose }: { playing: Playing; player: Player
           </section>
         );
       })}
-      <div className="flex justify-end gap-2">
+      <DialogEnd onClose={onClose}>
         <Button
           disabled={now === undefined}
           onClick={() => set(null, `${PLAYER_WORDS[who]} let go, as it is now`)}
         >
           Let go: keep it as it is now
         </Button>
-        <Button look="strong" onClick={onClose}>
-          Done
-        </Button>
-      </div>
+      </DialogEnd>
     </div>
   );
 }

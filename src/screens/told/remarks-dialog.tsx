@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { ordinal } from '../../core/base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { occurrenceAt, type OnPass, type Playing, type RemarkChange, type Song } from '../../core/song/index';
-import { Button, Dialog } from '../../ui/index';
+import { Button, Dialog, DialogEnd } from '../../ui/index';
 import { usePorts } from '../ports';
 
 interface Props {
@@ -95,11 +95,7 @@ function Fields({ song, playing, on, bar, player, onClose }: Props) {
       <p className="text-[14px] text-soft">
         Remarks stand on the sheets: what is told to everybody on all of them.
       </p>
-      <div className="text-right">
-        <Button look="strong" onClick={onClose}>
-          Done
-        </Button>
-      </div>
+      <DialogEnd onClose={onClose} />
     </div>
   );
 }
