@@ -44,7 +44,8 @@ export {
   type Variant,
 } from './section';
 export { cellsWithLine, isStep, leavesRoom, lineCells, ownCells } from './line-bar';
-export { MOST_PLACES, sayableOwn, sayableSection, sectionNameTrouble } from './sayable';
+export { sayableOwn, sayableSection, sectionNameTrouble } from './sayable';
+export { MOST_PLACES } from './sayable-bar';
 export {
   combinedSounds,
   combinedUse,
