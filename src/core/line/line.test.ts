@@ -5,7 +5,7 @@ import { SEED } from '../../../test/generators';
 import { HANDS } from '../grip/index';
 import { defaultBass, defaultGuitar } from '../instrument/index';
 import { noteName, parseKey, pitchClass, type Key } from '../pitch/index';
-import { COMMON_TIME } from '../time/index';
+import { COMMON_TIME, parseMeter } from '../time/index';
 import {
   bassRoots,
   bendWords,
@@ -45,6 +45,18 @@ const names = (line: Line, instrument = guitar, inKey = key('C')) =>
   );
 
 describe('lines', () => {
+  it('writes eighths of a compound bar as they are, and triplets of a straight one as groups', () => {
+    const again = (text: string, meter: string) => {
+      const read = parseMeter(meter);
+      if (!read.ok) throw new Error(read.error);
+      const line = parseLine(text, { meter: read.value, strings: 6 });
+      return line.ok ? formatLine(line.value, { meter: read.value, strings: 6 }) : null;
+    };
+    const eighths = '0@6 3@6 5@6 . . . 3@6 0@6 . . . .';
+    expect(again(eighths, '12/8')).to.equal(eighths);
+    expect(again('5@4 . {5@4 7@4 5@4} . . . .', '4/4')).to.equal('5@4 . {5@4 7@4 5@4} . . . .');
+  });
+
   it('puts a fret alone on the string of the note before', () => {
     const written = (text: string) => {
       const read = parseLine(text, { meter: COMMON_TIME, strings: 6 });

@@ -57,6 +57,9 @@ export function groupedWords(
   barTicks: number,
   most: number,
 ): string | null {
+  // Eighths and sixteenths need no group, twelve of them in a bar neither.
+  const value = TICKS_PER_QUARTER / (barTicks / most);
+  if (Number.isInteger(value) && isPower(value)) return null;
   const textAt = (tick: number) => starts.find(({ at }) => Math.abs(at - tick) < 0.01)?.text ?? '.';
   let best: string | null = null;
   let fewest = most;

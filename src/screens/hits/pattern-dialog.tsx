@@ -224,6 +224,9 @@ const GROUPS = [
   '3+2+2',
   '2+3',
   '3+2',
+  '3+3',
+  '2+2+2',
+  '2+2+2+3',
 ] as const;
 
 /** A pattern drawn small: stems for strokes, ribbons for sound. */
