@@ -35,6 +35,23 @@ const said = (text: string) => readChart(text).problems.map((p) => `${p.line}:${
 const song = (text: string) => readChart(text).song;
 
 describe('chart text', () => {
+  it('says what a word among grips was meant for', () => {
+    const said = (grips: string) =>
+      readChart(`title: a\n== Verse ==\nchords | A5 |\nguitar1 | ${grips} |\n`).problems.map(
+        (p) => p.message,
+      );
+    expect(said('A5')).to.deep.equal([
+      'A5 is a chord; expected a grip here, like x02220, or ? for the splitter',
+    ]);
+    expect(said('577xxx (134)')).to.deep.equal([
+      '(134) stands alone; expected fingers right behind the grip, like 577xxx(134)',
+    ]);
+    expect(said('577xxx s 799xxx .')).to.deep.equal([
+      's stands alone; expected it right before the grip, like s799xxx',
+    ]);
+    expect(said('hello')[0]).to.include('"hello" is no grip');
+  });
+
   it('says where a setting of a section belongs that stands under it', () => {
     for (const setting of [
       'bass like guitar1 octave below',

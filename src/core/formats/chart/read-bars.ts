@@ -153,6 +153,8 @@ export function readCells(
 function gripTrouble(text: string, error: string): string {
   if (/^\([1-4T]+\)/.test(text))
     return `${text} stands alone; expected fingers right behind the grip, like 577xxx(134)`;
+  if (/^(s|h|p|su|sd)$/.test(text))
+    return `${text} stands alone; expected it right before the grip, like ${text}799xxx`;
   const isChord = /^[A-G]/.test(text) && parseChord(text).ok;
   return isChord ? `${text} is a chord; expected a grip here, like x02220, or ? for the splitter` : error;
 }
