@@ -156,7 +156,9 @@ function gripTrouble(text: string, error: string): string {
   if (/^(s|h|p|su|sd)$/.test(text))
     return `${text} stands alone; expected it right before the grip, like ${text}799xxx`;
   const isChord = /^[A-G]/.test(text) && parseChord(text).ok;
-  return isChord ? `${text} is a chord; expected a grip here, like x02220, or ? for the splitter` : error;
+  if (isChord) return `${text} is a chord; expected a grip here, like x02220, or ? for the splitter`;
+  // The reader of grips has taken off how it is come to.
+  return error.replace(/^"[^"]*" is no grip/, () => `"${text}" is no grip`);
 }
 
 function nothingBefore(bar: RowBar, column: number, what: string): Problem {
