@@ -64,7 +64,7 @@ export function Toolbar(props: Props) {
             ? `bar ${window.first + 1}`
             : `bars ${window.first + 1}–${window.first + window.count}`}{' '}
           of {total}
-          {comes.count > 1 && `, ${ordinal(comes.which)} of ${comes.count} in the song`}
+          {comes.which > 1 && `, ${ordinal(comes.which)} of ${comes.count} in the song`}
           <Button
             look="quiet"
             aria-label="Bars after"

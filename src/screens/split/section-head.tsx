@@ -22,27 +22,24 @@ export function SectionHead({
 }) {
   const { desk } = usePorts();
   const { playing, selection, passes, editable } = model;
-  const { entry, section } = playing;
+  const { section } = playing;
   const name = section.name;
   const open = section.bars.some((bar) =>
     PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
   );
-  const comes = occurrenceAt(model.song, playing.index);
+  const said = headWords(model);
   const first = model.song.form.find((e) => e.section === name);
   const tuned = first?.tune ? formatTune(first.tune) : '';
   return (
-    <div className="mb-1 flex flex-wrap items-center gap-x-3 gap-y-1">
-      <h2 className="text-lg font-bold">{name}</h2>
-      <span className="text-soft">
-        {section.bars.length} {section.bars.length === 1 ? 'bar' : 'bars'}
-        {entry.times > 1 && `, played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`}
-        {comes.count > 1 && `, ${ordinal(comes.which)} of ${comes.count} in the song`}
-        {playing.shift !== 0 && `, moved to ${pretty(playing.key.text)}`}
-        {playing.bpm !== model.song.tempo && `, ${playing.bpm} bpm`}
-        {entry.feel && `, ${entry.feel}-time feel`}
+    <div
+      className={`mb-1 flex flex-wrap items-center gap-x-3 gap-y-1 ${passes.length > 3 ? '' : 'lg:flex-nowrap'}`}
+    >
+      <h2 className="text-lg font-bold whitespace-nowrap">{name}</h2>
+      <span className="min-w-0 text-soft lg:truncate" title={said}>
+        {said}
       </span>
       {passes.length > 1 && (
-        <span role="group" aria-label="Which time" className="flex gap-1">
+        <span role="group" aria-label="Which time" className="flex shrink-0 gap-1 whitespace-nowrap">
           {passes.map(({ pass, differs }) => (
             <Button
               key={pass}
@@ -57,7 +54,7 @@ export function SectionHead({
           ))}
         </span>
       )}
-      <span className="ml-auto flex flex-wrap items-center gap-1">
+      <span className="ml-auto flex flex-wrap items-center gap-1 lg:shrink-0 lg:whitespace-nowrap">
         {editable ? (
           <>
             <Button look="quiet" aria-haspopup="dialog" data-plan-button onClick={onPlan} title={tuned}>
@@ -105,4 +102,18 @@ export function SectionHead({
 function freeName(model: SplitModel, name: string): string {
   const taken = model.song.sections.map((s) => s.name);
   for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
+}
+
+/** How long the section is, how it is played here, and which time it comes. */
+function headWords({ song, playing }: SplitModel): string {
+  const { entry, section, index, key, bpm, shift } = playing;
+  const { which, count } = occurrenceAt(song, index);
+  return [
+    `${section.bars.length} ${section.bars.length === 1 ? 'bar' : 'bars'}`,
+    ...(entry.times > 1 ? [`played ${entry.times === 2 ? 'twice' : `${entry.times} times`}`] : []),
+    ...(which > 1 ? [`${ordinal(which)} of ${count} in the song`] : []),
+    ...(shift === 0 ? [] : [`moved to ${pretty(key.text)}`]),
+    ...(bpm === song.tempo ? [] : [`${bpm} bpm`]),
+    ...(entry.feel ? [`${entry.feel}-time feel`] : []),
+  ].join(', ');
 }
