@@ -180,4 +180,31 @@ describe('everything that is played can be written, in Chromium', () => {
     await sees(page, 'read as Chorus, which is written above');
     expect(complaints).to.deep.equal([]);
   });
+
+  it('pasted tab in drop D: the frets moved, or the guitar tuned like it', async () => {
+    const { page, complaints } = await open();
+    await keys(page, 't');
+    await page.waitForSelector('textarea[aria-label="Tab as text"]');
+    await page.locator('textarea[aria-label="Tab as text"]').click();
+    await page.keyboard.type(`Tuning: drop D
+e|---------|
+B|---------|
+G|---------|
+D|-0-0-5-5-|
+A|-0-0-5-5-|
+D|-0-0-5-5-| x2
+let it ring`);
+    await sees(page, 'the notes stay');
+    await sees(page, 'Words left out: let it ring');
+    await sees(page, 'not on your string 6');
+    await page.locator('[role="radio"] ::-p-text(Tune Guitar 1 like the tab: drop D)').click();
+    await sees(page, '000xxx 555xxx');
+    await dialogButton(page, 'Put 2 bars');
+    await closed(page);
+    const text = await chart(page);
+    expect(text).to.include('guitar1: tuning D A D G B E').and.to.include('guitar1 | 000xxx 555xxx');
+    // What the guitar played elsewhere sounds as before.
+    expect(text).to.match(/== Chorus ==\s+chords \| E5 \|\s+guitar1 \| 222xxx/);
+    expect(complaints).to.deep.equal([]);
+  });
 });
