@@ -66,7 +66,7 @@ export function groupedWords(
   for (let places = 2; places < most; places *= 2) {
     for (const count of [places, (places * 3) / 2]) {
       if (!Number.isInteger(count) || count >= fewest) continue;
-      const words = inPairs(starts, { barTicks, count, textAt });
+      const words = inPlaces(starts, { barTicks, count, textAt });
       if (words === null || words.length >= fewest) continue;
       fewest = words.length;
       best = words.join(' ');
@@ -75,28 +75,33 @@ export function groupedWords(
   return best;
 }
 
-/** Words of a bar of `count` places, each two of them straight or three in their time; null where that does not do. */
-function inPairs(
+/**
+ * Words of a bar of `count` places, as few as there can be: a word for a place, or three in the time of two. Null where
+ * that does not reach every start.
+ */
+function inPlaces(
   starts: readonly { readonly at: number }[],
   of: { barTicks: number; count: number; textAt: (tick: number) => string },
 ): readonly string[] | null {
   const { barTicks, count, textAt } = of;
   const place = barTicks / count;
-  const words: string[] = [];
-  for (let i = 0; i < count; i += 2) {
-    const [from, size] = [i * place, Math.min(2, count - i)];
-    const inside = starts.filter(({ at }) => at >= from && at < from + size * place);
-    if (inside.every(({ at }) => (at - from) % place === 0)) {
-      for (let n = 0; n < size; n += 1) words.push(textAt(from + n * place));
-      continue;
-    }
-    const third = (2 * place) / 3;
-    if (size < 2 || !Number.isInteger(third) || !inside.every(({ at }) => (at - from) % third === 0))
-      return null;
-    const three = [0, 1, 2].map((n) => textAt(from + n * third));
-    words.push(`{${three[0]}`, three[1]!, `${three[2]}}`);
+  const third = (2 * place) / 3;
+  const isOn = (from: number, long: number, step: number) =>
+    starts.every(({ at }) => at < from || at >= from + long || (at - from) % step === 0);
+  // The fewest words from each place on, the last place first.
+  const from: (readonly string[] | null)[] = [];
+  from[count] = [];
+  for (let i = count - 1; i >= 0; i -= 1) {
+    const tick = i * place;
+    const after = isOn(tick, place, place) ? from[i + 1]! : null;
+    const one = after && [textAt(tick), ...after];
+    const canGroup = i + 2 <= count && Number.isInteger(third) && isOn(tick, 2 * place, third);
+    const rest = canGroup ? from[i + 2]! : null;
+    const [first, second, last] = [0, 1, 2].map((n) => textAt(tick + n * third));
+    const three = rest && [`{${first!}`, second!, `${last!}}`, ...rest];
+    from[i] = three && (!one || three.length < one.length) ? three : one;
   }
-  return words;
+  return from[0]!;
 }
 
 /** A bar in fives or sevens as one group; of more than seven words as several where that goes. */
