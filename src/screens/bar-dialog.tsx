@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { ordinal } from '../core/base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../core/form/index';
 import { readBar, rowsOf, writeBar, type BarPlace, type BarRow, type BarText } from '../core/formats/index';
@@ -14,7 +14,8 @@ interface Props {
   readonly place: BarPlace;
   /** As the section is called where it is played. */
   readonly name: string;
-  readonly key_: Key;
+  /** The key the section is in where it is played. */
+  readonly inKey: Key;
   readonly player: Player;
   readonly open: boolean;
   readonly onClose: () => void;
@@ -42,11 +43,11 @@ function Bars(props: Props) {
 function Rows(
   props: Props & { readonly onBar: (bar: number) => void; readonly onPlayer: (player: Player) => void },
 ) {
-  const { song, place, name, key_, player, onBar, onPlayer, onClose } = props;
+  const { song, place, name, inKey, player, onBar, onPlayer, onClose } = props;
   const { desk } = usePorts();
   const [text, setText] = useState<Partial<BarText>>({});
-  const written = useMemo(() => writeBar(song, place), [song, place]);
-  const read = useMemo(() => readBar(song, place, text), [song, place, text]);
+  const written = writeBar(song, place);
+  const read = readBar(song, place, text);
   const chordsField = useRef<HTMLInputElement>(null);
   const value = (row: BarRow) => text[row] ?? written[row];
   const set = (row: BarRow, next: string) => setText((was) => ({ ...was, [row]: next }));
@@ -99,8 +100,8 @@ function Rows(
         </Button>
       </div>
       <Field {...field('chords')} label="Chords" example="Am . F ." focus input={chordsField} />
-      <div role="group" aria-label={`Chords of ${pretty(key_.text)}`} className="flex flex-wrap gap-1">
-        {chordsOfKey(key_).map((chord) => (
+      <div role="group" aria-label={`Chords of ${pretty(inKey.text)}`} className="flex flex-wrap gap-1">
+        {chordsOfKey(inKey).map((chord) => (
           <Button
             key={chord}
             className="!min-h-7 !px-2 !py-0"
@@ -195,7 +196,7 @@ function Field(props: {
           onChange={(e) => onChange(e.currentTarget.value)}
         />
       </label>
-      <p id={said} role="status" className="pl-[126px] text-[13px]">
+      <p id={said} role="status" className="mt-1 pl-[126px] text-[13px]">
         {problems.map((message) => (
           <span key={message} className="block text-clash">
             {message}

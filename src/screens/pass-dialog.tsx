@@ -1,6 +1,5 @@
 import { ordinal } from '../core/base/index';
 import { occurrenceAt } from '../core/song/index';
-import type { AskedEdit } from '../store/index';
 import { Button, Dialog } from '../ui/index';
 import { useDesk, usePorts } from './ports';
 
@@ -20,7 +19,7 @@ export function PassDialog() {
       {asked && (
         <div data-pass-dialog>
           <p className="mb-1">
-            {words.where}: {labelOf(asked)}.
+            {words.where}: {asked.step.label}.
           </p>
           <p className="mb-3 text-[14px] text-soft">{words.after}</p>
           <div className="flex flex-wrap gap-2">
@@ -36,10 +35,6 @@ export function PassDialog() {
       )}
     </Dialog>
   );
-}
-
-function labelOf({ step }: AskedEdit): string {
-  return step.label;
 }
 
 interface Words {

@@ -3,16 +3,7 @@
  * It computes nothing about music (core) and draws nothing (screens). Start with desk.ts and storage.ts.
  */
 export { createDesk } from './desk';
-export type {
-  Desk,
-  DeskPorts,
-  DeskState,
-  Job,
-  OpenTrouble,
-  SavingState,
-  Selection,
-  AskedEdit,
-} from './desk-state';
+export type { Desk, DeskPorts, DeskState, Job, OpenTrouble, SavingState, Selection } from './desk-state';
 export { createDexieStorage } from './dexie-storage';
 export { createMemoryStorage } from './memory-storage';
 export {

@@ -26,7 +26,7 @@ const DIGIT = 7;
 
 /** Sizes of chord names in px, as large as they go beside each other. */
 const NAME_SIZES = [15, 13, 11] as const;
-/** Width of a bold letter as a share of its size, measured on our font. */
+/** Width of a bold letter as a share of its size: by eye on our font, rather too wide. */
 const LETTER = 0.62;
 
 /** Chord names over their beats; one that would run into the next pushes it aside, and all are smaller where that is not enough. */

@@ -80,6 +80,29 @@ export async function text(page: Page, selector: string): Promise<string> {
   return page.$eval(selector, (element) => element.textContent ?? '');
 }
 
+/** Presses one key after another. */
+export async function keys(page: Page, ...list: readonly string[]): Promise<void> {
+  for (const key of list) await page.keyboard.press(key as 'Enter');
+}
+
+/** Presses the button with these words in the dialog that is open. */
+export async function dialogButton(page: Page, words: string): Promise<void> {
+  await page.locator(`[role="dialog"] button ::-p-text(${words})`).click();
+}
+
+/** Waits until no dialog or menu is open. */
+export async function closed(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.querySelector('[role="dialog"],[role="menu"]') === null);
+}
+
+/** Goes to the chart and reads it, every run of spaces one. */
+export async function chartText(page: Page): Promise<string> {
+  await goTo(page, 'Chart');
+  await page.waitForSelector('.cm-content');
+  const shown = await page.$eval('.cm-content', (e) => (e as HTMLElement).innerText);
+  return shown.replace(/ +/g, ' ');
+}
+
 /** Waits until a condition over the page's text holds, or fails naming it. */
 export async function sees(page: Page, words: string): Promise<void> {
   await page.waitForFunction((w) => document.body.innerText.includes(w), { timeout: 15_000 }, words);

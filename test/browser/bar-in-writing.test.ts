@@ -1,6 +1,18 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
-import { goTo, importText, openSong, press, sees, startApp, type App } from './app';
+import {
+  chartText,
+  closed,
+  dialogButton,
+  goTo,
+  importText,
+  keys,
+  openSong,
+  press,
+  sees,
+  startApp,
+  type App,
+} from './app';
 
 const SONG = `title: Slate Steps
 key: Em
@@ -28,23 +40,10 @@ describe('a bar in writing, in Chromium', () => {
     await openSong(opened.page, 'Slate Steps');
     return opened;
   };
-  const chart = async (page: Page): Promise<string> => {
-    await goTo(page, 'Chart');
-    await page.waitForSelector('.cm-content');
-    const text = await page.$eval('.cm-content', (e) => (e as HTMLElement).innerText);
-    return text.replace(/ +/g, ' ');
-  };
-  const keys = async (page: Page, ...list: string[]) => {
-    for (const key of list) await page.keyboard.press(key as 'Enter');
-  };
   const type = async (page: Page, row: string, text: string) => {
     await page.locator(`[data-row="${row}"]`).click({ count: 3 });
     await page.keyboard.type(text);
   };
-  const dialogButton = (page: Page, words: string) =>
-    page.locator(`[role="dialog"] button ::-p-text(${words})`).click();
-  const closed = (page: Page) =>
-    page.waitForFunction(() => document.querySelector('[role="dialog"],[role="menu"]') === null);
 
   it('chords of the second time alone, by key on Split', async () => {
     const { page, complaints } = await open();
@@ -59,7 +58,7 @@ describe('a bar in writing, in Chromium', () => {
     await page.waitForSelector('[data-pass-dialog]');
     await dialogButton(page, 'Only the 2nd time');
     await closed(page);
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.match(/-- pass 2: bar 2 --\s+chords \| Am D5 \|/);
     expect(text).to.match(/chords \| Em \| C \| G D \|/);
     expect(complaints).to.deep.equal([]);
@@ -87,7 +86,7 @@ describe('a bar in writing, in Chromium', () => {
     await closed(page);
     // A guess is seen on the screen itself.
     await page.waitForSelector('[data-guess]');
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.include('chords | Am | C |').and.to.include('voice | ~~~~~~..? |');
     expect(text)
       .to.include('M-mmM-mmM-mmM-mm')
@@ -107,7 +106,7 @@ describe('a bar in writing, in Chromium', () => {
     await keys(page, 'ArrowDown', 'ArrowDown', 'a');
     await page.locator('[data-groups="3+3+2"]').click();
     await closed(page);
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.match(/guitar1 hits \| ~/);
     expect(text).to.match(/voice \| ~~~~\.\.\.\.\?/);
     expect(text).to.match(/bass hits \|[^\n]*O--O--O-O--O--O-/);
@@ -126,7 +125,7 @@ describe('a bar in writing, in Chromium', () => {
     await page.waitForSelector('[data-beside] li');
     await dialogButton(page, 'Done');
     await closed(page);
-    expect(await chart(page)).to.match(/-- pass 2: bar 1 --\s+guitar1 or \| 022xxx!/);
+    expect(await chartText(page)).to.match(/-- pass 2: bar 1 --\s+guitar1 or \| 022xxx!/);
     expect(complaints).to.deep.equal([]);
   });
 
@@ -149,7 +148,7 @@ describe('a bar in writing, in Chromium', () => {
     await closed(page);
     await keys(page, 'd');
     await sees(page, 'in every Verse');
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.match(/guitar1 hits \| O---M-mm \| [^|]*M[^|]*\|/);
     expect(text).to.match(/== Verse ==\s+-- bar 1 --\s+guitar1 hits \| M/);
     expect(complaints).to.deep.equal([]);

@@ -1,6 +1,18 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
-import { goTo, importText, openSong, press, sees, startApp, type App } from './app';
+import {
+  chartText,
+  closed,
+  dialogButton,
+  goTo,
+  importText,
+  keys,
+  openSong,
+  press,
+  sees,
+  startApp,
+  type App,
+} from './app';
 
 const SONG = `title: Copper Gate
 key: A
@@ -34,24 +46,10 @@ describe('everything that is played can be written, in Chromium', () => {
     await openSong(opened.page, 'Copper Gate');
     return opened;
   };
-  /** The chart as it is now, every run of spaces one. */
-  const chart = async (page: Page): Promise<string> => {
-    await goTo(page, 'Chart');
-    await page.waitForSelector('.cm-content');
-    const text = await page.$eval('.cm-content', (e) => (e as HTMLElement).innerText);
-    return text.replace(/ +/g, ' ');
-  };
   const choose = async (page: Page, menu: string, item: string) => {
     await page.locator(`button ::-p-text(${menu})`).click();
     await page.locator(`[role^="menuitem"] ::-p-text(${item})`).click();
   };
-  const keys = async (page: Page, ...list: string[]) => {
-    for (const key of list) await page.keyboard.press(key as 'Enter');
-  };
-  const dialogButton = (page: Page, words: string) =>
-    page.locator(`[role="dialog"] button ::-p-text(${words})`).click();
-  const closed = (page: Page) =>
-    page.waitForFunction(() => document.querySelector('[role="dialog"],[role="menu"]') === null);
 
   it('strokes on some strings, one muted, slapped: by keys, by buttons and by the menu', async () => {
     const { page, complaints } = await open();
@@ -66,7 +64,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await keys(page, 'ArrowDown', 'ArrowDown');
     await page.locator('[data-strings] [aria-label="String 1"]').click();
     await choose(page, 'How:', 'popped');
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.include('[4M32]---O---').and.to.include('bass hits | [1P]-------');
     expect(complaints).to.deep.equal([]);
   });
@@ -83,7 +81,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await keys(page, ...Array<string>(4).fill('ArrowRight'), '9');
     await choose(page, 'This note', 'Slid off at its end');
     await keys(page, ...Array<string>(2).fill('ArrowRight'), '5', 'X');
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.match(/guitar1 \| x02220 s577xxx \| x577xx/);
     expect(text).to.match(/guitar1 line .*\(5\)h7@\d .*9@\dsd X/);
     expect(complaints).to.deep.equal([]);
@@ -97,7 +95,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await sees(page, 'h577xxx');
     await choose(page, 'Hammered', 'In from below');
     await sees(page, 'su577xxx');
-    expect(await chart(page)).to.include('x02220 su577xxx');
+    expect(await chartText(page)).to.include('x02220 su577xxx');
     expect(complaints).to.deep.equal([]);
   });
 
@@ -111,7 +109,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await closed(page);
     await keys(page, 'ArrowRight', 'ArrowRight', 'd');
     await closed(page);
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.match(
       /-- pass 2: bar 1 --\s+guitar1 hits \| M---O|-- pass 2: bar 1 --\s+guitar1 hits \| M-/,
     );
@@ -143,7 +141,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await dialogButton(page, 'Done');
     await closed(page);
     await choose(page, 'More', 'The chord is a guess');
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.include('remarks | let ring').and.to.include('A5~');
     expect(text).to.include('x02220/577xxx~');
     expect(complaints).to.deep.equal([]);
@@ -169,7 +167,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await dialogButton(page, 'fades out');
     await dialogButton(page, 'Done');
     await closed(page);
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.include('guitar2 like guitar1 octave above');
     expect(text).to.match(/== Verse == fade\s+-- bar 1 out --/);
     await page.locator('.cm-content').click();
@@ -201,7 +199,7 @@ let it ring`);
     await sees(page, '000xxx 555xxx');
     await dialogButton(page, 'Put 2 bars');
     await closed(page);
-    const text = await chart(page);
+    const text = await chartText(page);
     expect(text).to.include('guitar1: tuning D A D G B E').and.to.include('guitar1 | 000xxx 555xxx');
     // What the guitar played elsewhere sounds as before.
     expect(text).to.match(/== Chorus ==\s+chords \| E5 \|\s+guitar1 \| 222xxx/);

@@ -21,7 +21,7 @@ export {
   type Place,
   type Technique,
 } from './place';
-export type { HitsProblem } from './shorthand';
+export { type HitsProblem } from './shorthand';
 export { divided, filled, symbolAt, withSymbol } from './change';
 export { groupedHits, repeatedFigure } from './figure';
 export { complementOf } from './complement';

@@ -36,10 +36,12 @@ export const BASS_SCALE_MM = 864;
 export const FRETS_RANGE = { min: 12, max: 27 } as const;
 export const SCALE_RANGE_MM = { min: 500, max: 1000 } as const;
 
+/** A guitar in standard tuning with 22 frets and no capo; `gain` from 0 clean to 10. */
 export function defaultGuitar(gain: number): Instrument {
   return { kind: 'guitar', tuning: STANDARD_GUITAR, capo: 0, frets: 22, scaleMm: GUITAR_SCALE_MM, gain };
 }
 
+/** A bass of four strings in standard tuning with 21 frets, played clean. */
 export function defaultBass(): Instrument {
   return { kind: 'bass', tuning: STANDARD_BASS, capo: 0, frets: 21, scaleMm: BASS_SCALE_MM, gain: 0 };
 }

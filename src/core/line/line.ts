@@ -70,6 +70,7 @@ export function plainNote(string: number, fret: number): LineNote {
   };
 }
 
+/** Notes struck at once, `at` ticks after the bar line, without marks; none is a silence. */
 export function plainStep(at: number, notes: readonly LineNote[]): LineStep {
   return { at, notes, muted: false, weak: false, direction: null };
 }

@@ -244,6 +244,7 @@ export function bendWords(bend: Bend): string {
   return `${far ?? `${bend.quarters} quarter`} ${bend.before ? 'pre-bend' : 'bend'}${bend.release ? ', let down' : ''}`;
 }
 
+/** A step as `parseStep` reads it for `strings` strings, where it stands left out: `h7@3`, `577xxx`, `r`. */
 export function formatStep(step: LineStep, strings: number): string {
   const guess = step.guess ? '?' : '';
   if (step.notes.length === 0) return `r${guess}`;

@@ -80,6 +80,7 @@ export interface SheetBar {
   readonly sound: string | null;
 }
 
+/** A grip, rest or open cell of a bar on a sheet; `at` in ticks from the bar line. */
 export interface SheetCell {
   readonly at: number;
   /** Null for a rest or an open cell. */

@@ -1,5 +1,12 @@
-import { isStep, openCells, PLAYERS, type Bar, type PlacedCell, type PlacedChord } from '../form/index';
-import type { Player } from '../form/index';
+import {
+  isStep,
+  openCells,
+  PLAYERS,
+  type Bar,
+  type PlacedCell,
+  type PlacedChord,
+  type Player,
+} from '../form/index';
 import type { Instrument } from '../instrument/index';
 import { belongs, parseChord } from '../pitch/index';
 import type { OnPass } from './address';
@@ -42,6 +49,7 @@ export function setChords(song: Song, change: ChordsChange): Song {
   });
 }
 
+/** Whether the chord that begins at a tick of a bar is a guess; nothing changes where none does. */
 export function setChordGuess(song: Song, change: ChordGuess): Song {
   const put = (chords: Bar['chords']) =>
     chords.map((c) => {

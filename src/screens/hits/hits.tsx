@@ -275,7 +275,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
             song={scope.song}
             place={scope.address(bar)}
             name={scope.playing.section.name}
-            key_={scope.key}
+            inKey={scope.key}
             player={cursor.player}
             open={dialog === 'bar'}
             onClose={told.onClose}

@@ -146,7 +146,7 @@ export function Split() {
         song={model.song}
         place={{ ...told.on, bar: told.bar }}
         name={name}
-        key_={model.playing.key}
+        inKey={model.playing.key}
         player={told.player}
         open={opened === 'bar'}
         onClose={close}

@@ -21,6 +21,7 @@ import { writeBarRow } from './write';
 /** Rows of one bar that can be written anew; the label of a player alone is that of the grips. */
 export const BAR_ROWS = ['chords', 'voice', ...PLAYERS.flatMap(rowsOf)] as const;
 
+/** The label of a row of one bar. */
 export type BarRow = 'chords' | 'voice' | PlayerRow;
 type PlayerRow = Player | `${Player} line` | `${Player} hits`;
 
@@ -30,6 +31,7 @@ export type BarText = Readonly<Record<BarRow, string>>;
 /** A bar of a section (from 0) as it is played on a pass. */
 export type BarPlace = OnPass & { readonly bar: number };
 
+/** What rows typed for one bar come to. */
 export interface BarRead {
   /** What the song needs to say the same; null where nothing changed or something cannot be read. */
   readonly edit: Edit | null;

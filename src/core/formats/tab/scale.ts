@@ -14,6 +14,8 @@ export function placeOf(at: number, { places, lead, width }: Scale): number {
   return Math.min(places - 1, Math.round((Math.max(0, at - lead) / width) * places));
 }
 
+// Numbers here are set on the labelled tabs in test/pasted-tabs.ts.
+
 /** Farthest a note may stand from its place, in places, before another division or doubt. */
 const GOOD_FIT = 0.2;
 /** So much nearer the columns are plainly meant so. */

@@ -73,14 +73,19 @@ export function tabLineOf(raw: string): TabLine | null {
   };
 }
 
+/** Fewest dashes of a line of tab, and the least share of marks among what it is written with; set on test/pasted-tabs.ts. */
+const LEAST_DASHES = 3;
+const LEAST_MARKS = 0.7;
+
 /** Two dashes in a row, hardly a word, and more marks than anything else. */
 function isTab(text: string, isNamed: boolean): boolean {
   if (!/--/.test(text.replace(/\d+/g, '-')) || !/^[-|:\d\s(<[/\\~xXhptT]/.test(text)) return false;
   const dashes = text.replace(/[^-]/g, '').length;
-  if (dashes < 3 || /[A-Za-z]{4,}/.test(text.replace(/full/g, '').replace(/x+/gi, ''))) return false;
+  if (dashes < LEAST_DASHES || /[A-Za-z]{4,}/.test(text.replace(/full/g, '').replace(/x+/gi, '')))
+    return false;
   const marks = [...text].filter((c) => MARKS.test(c) || c === ':').length;
   const all = text.replace(/\s/g, '').length;
-  return marks >= all * 0.7 && (isNamed || /[|\d]/.test(text) || dashes * 2 > all);
+  return marks >= all * LEAST_MARKS && (isNamed || /[|\d]/.test(text) || dashes * 2 > all);
 }
 
 /** Marks of repeats become dashes: `|:`, `||*`, `:|`, `o||`. */
