@@ -1,12 +1,12 @@
-import type { Nth, PerPlayer } from './seats';
+import type { Nth, PerLane } from './chain';
 
 /**
- * The two loops over what three players cost together that everything else waits for. Tables are indexed (a·B + b)·C + c
- * by the players' classes. Plain twins are in the solver's tests: the whole is checked against brute force there.
+ * The two loops over what three lanes cost together that everything else waits for. Tables are indexed (a·B + b)·C + c
+ * by the lanes' classes. Plain twins are in the solver's tests: the whole is checked against brute force there.
  */
 
-/** Least of together + chains through each class of each player. */
-export function wholes(table: Float64Array, m: PerPlayer<Float64Array>): PerPlayer<Float64Array> {
+/** Least of together + chains through each class of each lane. */
+export function wholes(table: Float64Array, m: PerLane<Float64Array>): PerLane<Float64Array> {
   const [ma, mb, mc] = m;
   const [A, B, C] = [ma.length, mb.length, mc.length];
   const [wa, wb, wc] = [
@@ -34,8 +34,8 @@ export function wholes(table: Float64Array, m: PerPlayer<Float64Array>): PerPlay
   return [wa, wb, wc];
 }
 
-/** The greatest potentials one player may have beside those of the other two. */
-export function residual(table: Float64Array, phi: PerPlayer<Float64Array>, to: Nth): Float64Array {
+/** The greatest potentials one lane may have beside those of the other two. */
+export function residual(table: Float64Array, phi: PerLane<Float64Array>, to: Nth): Float64Array {
   const [A, B, C] = [phi[0].length, phi[1].length, phi[2].length];
   const [fa, fb, fc] = phi;
   const rest = new Float64Array(phi[to].length).fill(Infinity);

@@ -1,0 +1,185 @@
+import { agree } from './agree';
+import { NTHS, type Chain, type Nth, type Option } from './chain';
+import { Dual } from './dual';
+import type { Given, Kept } from './lattice';
+
+/** The cheapest choice for every stage, and what is proven about it. */
+export interface Solution<T extends Option> {
+  /** For each stage the chosen option of each lane. */
+  readonly chosen: readonly (readonly [T, T, T])[];
+  /** Points of the whole. */
+  readonly cost: number;
+  /** No choice over the whole vocabulary costs less than this. */
+  readonly bound: number;
+  /** Every choice that costs at most `slack` points more than the best is made of these; null when the proof did not close. */
+  readonly kept: Kept | null;
+  /** What tied stages have given each other: makes answers about what else could stand quicker. */
+  readonly given: Given;
+}
+
+/** How far the work is, 0 … 1, and the best choice so far. */
+export interface Progress<T extends Option> {
+  readonly share: number;
+  readonly cost: number;
+  readonly chosen: Solution<T>['chosen'];
+}
+
+export interface SolveOptions {
+  /** Choices this much dearer than the best stay among the kept, for answers about what else could stand. */
+  readonly slack?: number;
+  /** Asked now and then: once it says so, the best choice so far is returned with what is proven by then. */
+  readonly isEnough?: () => boolean;
+}
+
+/**
+ * Points above the cheapest option of a lane in a stage up to which options take part at first; the pricing of
+ * the others says which more may matter. This and the next numbers are measured by us: they change the way, not the
+ * result.
+ */
+const REACH = 520;
+/** Sweeps at most before the others are priced, and the share of the gap a sweep must close to be worth another. */
+const MOST_SWEEPS = 8;
+const WORTH_A_SWEEP = 0.2;
+/** How often options that may matter are taken in. */
+const MOST_ROUNDS = 24;
+const TRIED = { wide: 8, narrow: 4 };
+/** Attempts at making lanes agree, on the way and at the end. */
+const TRIED_NODES = 12;
+const MOST_NODES = 400;
+/** Combinations a stage may have for the exact step. */
+const MOST_STATES = 40_000;
+const EASY_STATES = 3_000;
+const MOST_PRUNINGS = 60;
+
+/**
+ * The best choice for a chain over the whole vocabulary: a lower bound by dual ascent on the options that are
+ * cheap by themselves, pricing of all others until none can matter, dropping what the bound rules out, and an exact
+ * dynamic programme over the rest, branching where tied stages do not agree. Yields its progress, so the caller can stop
+ * it or let others work; the first answer comes early. Where the proof does not close, the bound says how far off the
+ * answer may be.
+ */
+export function* solve<T extends Option>(
+  chain: Chain<T>,
+  { slack = 0, isEnough = () => false }: SolveOptions = {},
+): Generator<Progress<T>, Solution<T>> {
+  const { stages } = chain;
+  if (stages.length === 0) return { chosen: [], cost: 0, bound: 0, kept: null, given: [] };
+  let best: Pick<Solution<T>, 'cost' | 'chosen'> = { cost: Infinity, chosen: [] };
+  let share = 0.02;
+  const progress = (): Progress<T> => ({ share, ...best });
+  /** Every stage gone through brings the work on a little; how often they all are is not known before. */
+  function* through<R>(work: Generator<undefined, R>): Generator<Progress<T>, R> {
+    let step = work.next();
+    while (!step.done) {
+      share += (0.97 - share) / (stages.length * PASSES_USUAL);
+      yield progress();
+      step = work.next();
+    }
+    return step.value;
+  }
+  yield progress();
+  const dual = yield* through(Dual.inSteps(chain, REACH));
+  function* attempt(many: Many): Generator<Progress<T>, void> {
+    const kept = yield* through(promising(dual, chain, many));
+    const found = yield* through(
+      agree(chain, kept, { upper: best.cost, given: dual.given, most: TRIED_NODES }),
+    );
+    if (found.chosen !== null && found.cost < best.cost) best = { cost: found.cost, chosen: found.chosen };
+  }
+
+  let bound = -Infinity;
+  let isComplete = false;
+  for (let round = 0; round < MOST_ROUNDS && !isComplete; round += 1) {
+    for (let n = 0; n < MOST_SWEEPS; n += 1) {
+      const rose = yield* through(dual.sweep());
+      yield* attempt({ wide: TRIED.wide + 2 * (n + round), narrow: TRIED.narrow + round });
+      yield progress();
+      const gap = best.cost - dual.bound;
+      if (gap <= 0 || rose < WORTH_A_SWEEP * gap || isEnough()) break;
+    }
+    const priced = yield* through(dual.price(best.cost + slack));
+    bound = Math.max(bound, Math.min(priced.bound, best.cost));
+    isComplete = priced.found.every((three) => three.every((list) => list.length === 0));
+    if (isEnough()) return { ...best, bound, kept: null, given: dual.given };
+    if (!isComplete) yield* through(dual.grow(priced.found));
+    yield progress();
+  }
+  if (!isComplete) return { ...best, bound, kept: null, given: dual.given };
+
+  // Nothing left out can matter: drop what the bound rules out, and solve the rest exactly.
+  for (let n = 0; n < MOST_PRUNINGS; n += 1) {
+    yield* through(dual.prune(best.cost + slack));
+    if (dual.states <= EASY_STATES || isEnough()) break;
+    const rose = yield* through(dual.sweep());
+    if (rose < 1 && dual.states <= MOST_STATES) break;
+  }
+  const least = () => Math.min(best.cost, Math.max(bound, dual.bound));
+  if (dual.states > MOST_STATES) {
+    yield* attempt({ wide: 22, narrow: 8 });
+    return { ...best, bound: least(), kept: null, given: dual.given };
+  }
+  const { kept, given } = dual;
+  const last = yield* through(agree(chain, kept, { upper: best.cost, given, most: MOST_NODES, isEnough }));
+  if (last.chosen !== null) best = { cost: last.cost, chosen: last.chosen };
+  const isProven = last.bound >= best.cost;
+  return { ...best, bound: isProven ? best.cost : Math.max(least(), last.bound), kept: isProven ? kept : null, given };
+}
+
+/** How often a usual chain is gone through, for telling how far it is (measured by us). */
+const PASSES_USUAL = 30;
+
+interface Many {
+  /** Options of a lane that has many of them, and of one that has few. */
+  readonly wide: number;
+  readonly narrow: number;
+}
+
+/** Lanes with at most so many options in a stage count as narrow. */
+const NARROW = 60;
+
+/** The active options that promise most, by the least whole choice with each; the same in tied stages and where a lane holds. */
+function* promising<T extends Option>(
+  dual: Dual<T>,
+  { stages, ties = [] }: Chain<T>,
+  many: Many,
+): Generator<undefined, Kept> {
+  const kept = stages.map((): [number[], number[], number[]] => [[], [], []]);
+  const active = dual.kept;
+  for (const p of NTHS) {
+    const most = stages.some((stage) => stage.choices[p].options.length > NARROW) ? many.wide : many.narrow;
+    for (const group of groupsOf(stages, ties, p)) {
+      const worth = new Map<number, number>();
+      for (const s of group) {
+        const marginals = dual.marginals(s, p);
+        active[s]![p].forEach((k, i) => worth.set(k, Math.max(worth.get(k) ?? -Infinity, marginals[i]!)));
+      }
+      const list = [...worth]
+        .sort((x, y) => x[1] - y[1] || x[0] - y[0])
+        .slice(0, most)
+        .map(([k]) => k)
+        .sort((x, y) => x - y);
+      for (const s of group) kept[s]![p] = list;
+      yield;
+    }
+  }
+  return kept;
+}
+
+/** Stages in which a lane has one and the same option: held ones, and tied ones with those they are held over. */
+function groupsOf<T extends Option>(
+  stages: Chain<T>['stages'],
+  ties: NonNullable<Chain<T>['ties']>,
+  lane: Nth,
+): readonly (readonly number[])[] {
+  const groups = new Map<number, number[]>();
+  const first = new Map<number, number>();
+  for (const tie of ties) if (tie.lane === lane) for (const s of tie.stages) first.set(s, tie.stages[0]!);
+  let start = 0;
+  stages.forEach((stage, s) => {
+    if (!stage.held[lane]) start = first.get(s) ?? s;
+    const group = groups.get(start);
+    if (group) group.push(s);
+    else groups.set(start, [s]);
+  });
+  return [...groups.values()];
+}
