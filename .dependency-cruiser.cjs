@@ -4,6 +4,7 @@
  */
 const tiers = [
   ['base'],
+  ['solver'],
   ['time'],
   ['pitch'],
   ['instrument'],
@@ -15,6 +16,7 @@ const tiers = [
   ['song'],
   ['clash'],
   ['split'],
+  ['offers'],
   ['sheet'],
   ['formats'],
 ].flat();

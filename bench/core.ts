@@ -7,14 +7,8 @@ import { defaultGuitar } from '../src/core/instrument/index';
 import { parseLine } from '../src/core/line/index';
 import { parseChord } from '../src/core/pitch/index';
 import { applyEdit, refitSong, rightHand, saveSong, unfold, type Song } from '../src/core/song/index';
-import {
-  alternativesFor,
-  finish,
-  followingFor,
-  groundOf,
-  problemOf,
-  splitSong,
-} from '../src/core/split/index';
+import { alternativesFor, followingFor, groundOf } from '../src/core/offers/index';
+import { finish, problemOf, splitSong } from '../src/core/split/index';
 
 /** One thing measured: `prepare` is not timed. */
 interface Benchmark {

@@ -3,13 +3,13 @@
  * Usage: npx tsx bench/highs.ts
  */
 import loadHighs from 'highs';
-import { solve } from '../src/core/split/index';
-import { asProgramme, instance } from '../test/solver-instances';
+import { solve, type Chain, type Option } from '../src/core/solver/index';
+import { asProgramme, chainOf } from '../test/solver-instances';
 
 const highs = await loadHighs();
 const ratios: number[] = [];
 for (let n = 500; n < 512; n += 1) {
-  const problem = instance(n, { guitar: 8, bass: 4 }, 6);
+  const problem = chainOf(n, { wide: 8, narrow: 4, stages: 8, ties: true });
   const programme = asProgramme(problem);
   const start = performance.now();
   const answer = highs.solve(programme);
@@ -19,20 +19,20 @@ for (let n = 500; n < 512; n += 1) {
   const same = Math.round(answer.ObjectiveValue) === cost ? 'same optimum' : 'DIFFERENT';
   ratios.push(theirs / mine);
   console.log(
-    `${problem.slots.length} slots  HiGHS ${theirs.toFixed(0)} ms  ours ${mine.toFixed(1)} ms  ${same}`,
+    `${problem.stages.length} stages  HiGHS ${theirs.toFixed(0)} ms  ours ${mine.toFixed(1)} ms  ${same}`,
   );
 }
 ratios.sort((a, b) => a - b);
 console.log(`HiGHS takes ${ratios[ratios.length >> 1]!.toFixed(0)} times as long in the middle`);
 
-function costOf(problem: Parameters<typeof solve>[0]): number {
+function costOf(problem: Chain<Option>): number {
   const work = solve(problem);
   let step = work.next();
   while (!step.done) step = work.next();
   return step.value.cost;
 }
 
-function timed(problem: Parameters<typeof solve>[0]): number {
+function timed(problem: Chain<Option>): number {
   const start = performance.now();
   costOf(problem);
   return performance.now() - start;

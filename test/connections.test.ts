@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { connectionsOf, keepingOf, practiceOrder, songFindings, timesOf } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
-import { connectionCures } from '../src/core/split/index';
+import { connectionCures } from '../src/core/offers/index';
 import { applyEdit, type Song } from '../src/core/song/index';
 
 const HEAD = 'title: Seams\nkey: Em\ntempo: 160\nguitar1: gain 3\nguitar2: gain 3\n';

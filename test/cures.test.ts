@@ -4,7 +4,7 @@ import { readChart, writeChart } from '../src/core/formats/index';
 import { gripCell } from '../src/core/form/index';
 import { parseGrip } from '../src/core/grip/index';
 import { applyEdit, type Song } from '../src/core/song/index';
-import { curesFor } from '../src/core/split/index';
+import { curesFor } from '../src/core/offers/index';
 import { JUDGEMENT_CASES } from './judgement-cases';
 
 const song = (head: string, rows: string): Song => {

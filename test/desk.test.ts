@@ -18,7 +18,8 @@ import {
   type Edit,
   type Song,
 } from '../src/core/song/index';
-import { finish, foldGuitars, planOf, splitSong, tunedPlan } from '../src/core/split/index';
+import { foldGuitars } from '../src/core/offers/index';
+import { finish, planOf, splitSong, tunedPlan } from '../src/core/split/index';
 import { SEED, song as anySong } from './generators';
 
 function demo(name: string): Song {

@@ -16,7 +16,8 @@ import {
   type Edit,
   type Song,
 } from '../src/core/song/index';
-import { curesFor, finish, foldGuitars, splitSong } from '../src/core/split/index';
+import { curesFor, foldGuitars } from '../src/core/offers/index';
+import { finish, splitSong } from '../src/core/split/index';
 import { SEED, song as anySong } from './generators';
 
 function songOf(text: string): Song {

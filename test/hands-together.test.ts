@@ -3,7 +3,7 @@ import { handsTogether } from '../src/core/clash/index';
 import { readChart } from '../src/core/formats/index';
 import { barsOnPass, PLAYERS, type Push } from '../src/core/form/index';
 import { applyEdit, strikesOf, unfold, type Song } from '../src/core/song/index';
-import { pushEdit } from '../src/core/split/index';
+import { pushEdit } from '../src/core/offers/index';
 
 function songOf(rows: string): Song {
   const { song, problems } = readChart(

@@ -4,7 +4,7 @@ import { formatCell, type Cell } from '../src/core/form/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
 import { applyEdit, readSong, refitSong, saveSong, type Song } from '../src/core/song/index';
-import { curesFor } from '../src/core/split/index';
+import { curesFor } from '../src/core/offers/index';
 
 const chart = (rows: string, head = '') => {
   const read = readChart(`key: G\ntempo: 100\n${head}== A ==\n${rows}`);

@@ -24,7 +24,9 @@ const KINDS = 4;
 /** A chain of numbers alone, from a seed. */
 export function chainOf(seed: number, shape: Shape): Chain<Option> {
   const next = chance(9000 + seed);
-  const lists = [0, 1].map(() => [0, 1, 2].map((lane) => optionsOf(next, lane === 2 ? shape.narrow : shape.wide)));
+  const lists = [0, 1].map(() =>
+    [0, 1, 2].map((lane) => optionsOf(next, lane === 2 ? shape.narrow : shape.wide)),
+  );
   const which = Array.from({ length: shape.stages }, () => next(2));
   const salts = which.map((w) => 1 + w + 10 * next(2));
   const stepsOf = [0, 1, 2].map((): Steps<Option> => steps(next));

@@ -12,7 +12,8 @@ import {
   unfold,
   type Song,
 } from '../src/core/song/index';
-import { curesFor, splitSong } from '../src/core/split/index';
+import { curesFor } from '../src/core/offers/index';
+import { splitSong } from '../src/core/split/index';
 import { finished } from '../src/core/base/index';
 
 const song = (text: string): Song => {

@@ -1,13 +1,7 @@
 import type { Result } from '../core/base/index';
 import type { Song } from '../core/song/index';
-import type {
-  CellChoice,
-  Different,
-  Following,
-  Proposal,
-  SplitProgress,
-  SplitTarget,
-} from '../core/split/index';
+import type { CellChoice, Different, Following } from '../core/offers/index';
+import type { Proposal, SplitProgress, SplitTarget } from '../core/split/index';
 
 /** What the worker offers. One piece of work of a kind at a time; a new one stops the one before. */
 export interface SplitService {

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../core/base/index';
 import type { Rig, Song } from '../core/song/index';
-import { differentSplits, followingFor, groundOf, splitSong, type Ground } from '../core/split/index';
+import { differentSplits, followingFor, groundOf, type Ground } from '../core/offers/index';
+import { splitSong } from '../core/split/index';
 import type { SplitService } from './protocol';
 
 /** How long to work before letting messages in, in ms. */

@@ -23,7 +23,8 @@ import {
   unfold,
   type Song,
 } from '../../src/core/song/index';
-import { alternativesFor, connectionCures, curesFor, splitSong } from '../../src/core/split/index';
+import { alternativesFor, connectionCures, curesFor } from '../../src/core/offers/index';
+import { splitSong } from '../../src/core/split/index';
 
 /** How much of the slow parts is gone through. */
 export interface WayOptions {

@@ -42,5 +42,6 @@ export { moveWords, shiftBetween, shiftSeconds, wayBetween, type Shift, type Way
 export { knowGrip, type KnownGrip } from './known';
 export { enumerateGrips } from './enumerate';
 export { NEIGHBOUR_WORDS, neighboursOf, type Neighbour, type NeighbourKind } from './neighbours';
+export { isUsualShape } from './usual';
 export { refret } from './refret';
 export { rankOf } from './rank';

@@ -77,7 +77,11 @@ function leastWorth(worth: ReadonlyMap<number, number>): number {
 }
 
 /** The same with one option alone in the tied stages. */
-export function only(kept: Kept, { lane, stages }: { lane: Nth; stages: readonly number[] }, k: number): Kept {
+export function only(
+  kept: Kept,
+  { lane, stages }: { lane: Nth; stages: readonly number[] },
+  k: number,
+): Kept {
   const tied = new Set(stages);
   return kept.map((three, s) =>
     tied.has(s) ? (three.map((list, p) => (p === lane ? [k] : list)) as unknown as Kept[number]) : three,

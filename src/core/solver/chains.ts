@@ -16,7 +16,8 @@ export class Chains<T extends Option> {
     this.together = stages.map(() => ZERO);
     this.seats = stages.map((): PerLane<Seated<T>> => [NOBODY, NOBODY, NOBODY]);
     const steps = stages.flatMap((stage) => stage.steps).find((one) => one !== null);
-    const highest = () => Math.max(0, ...stages.flatMap((s) => s.choices.flatMap((c) => c.options.map((o) => o.kind))));
+    const highest = () =>
+      Math.max(0, ...stages.flatMap((s) => s.choices.flatMap((c) => c.options.map((o) => o.kind))));
     this.kinds = steps ? kindsOf(steps) : 1 + highest();
   }
 

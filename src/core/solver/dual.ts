@@ -35,10 +35,7 @@ export class Dual<T extends Option> {
    * Starts with every option that costs at most `reach` more than the cheapest by itself. This and whatever else
    * goes through all stages yields after each of them, so that the caller can stop or let others work.
    */
-  static *inSteps<T extends Option>(
-    chain: Chain<T>,
-    reach: number,
-  ): Generator<undefined, Dual<T>> {
+  static *inSteps<T extends Option>(chain: Chain<T>, reach: number): Generator<undefined, Dual<T>> {
     const { stages } = chain;
     const dual = new Dual(chain);
     const lists: PerLane<number[]>[] = [];

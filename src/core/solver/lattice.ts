@@ -216,8 +216,7 @@ function stagePoints<T extends Option>(
   of: { kept: Kept[number]; three: Three<T>; given: Given[number] | undefined },
 ): Float64Array {
   const table = stage.joint.table(of.three);
-  const own = (p: Nth) =>
-    of.kept[p].map((k) => stage.choices[p].points[k]! + (of.given?.[p].get(k) ?? 0));
+  const own = (p: Nth) => of.kept[p].map((k) => stage.choices[p].points[k]! + (of.given?.[p].get(k) ?? 0));
   const [one, two, last] = [own(0), own(1), own(2)];
   let k = 0;
   for (const a of one) for (const b of two) for (const c of last) table[k++]! += a + b + c;

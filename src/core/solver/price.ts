@@ -205,7 +205,6 @@ export class Pricing<T extends Option> {
     const phi = NTHS.map((q) => (q === p ? ZERO_ONE : seats[q].phi)) as PerLane<Float64Array>;
     return leastOf(residual(table, phi, p));
   }
-
 }
 
 const ZERO_ONE = new Float64Array(1);

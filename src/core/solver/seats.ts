@@ -42,10 +42,7 @@ export function cheap(points: readonly number[], reach: number): number[] {
   return points.flatMap((v, k) => (v <= least + reach ? [k] : []));
 }
 
-export function activeOf<T extends Option>(
-  { options }: Choices<T>,
-  indices: readonly number[],
-): Active<T> {
+export function activeOf<T extends Option>({ options }: Choices<T>, indices: readonly number[]): Active<T> {
   const classes = new Map<string, number>();
   const reps: T[] = [];
   const list = indices.map((k) => options[k]!);

@@ -122,7 +122,12 @@ export function* solve<T extends Option>(
   const last = yield* through(agree(chain, kept, { upper: best.cost, given, most: MOST_NODES, isEnough }));
   if (last.chosen !== null) best = { cost: last.cost, chosen: last.chosen };
   const isProven = last.bound >= best.cost;
-  return { ...best, bound: isProven ? best.cost : Math.max(least(), last.bound), kept: isProven ? kept : null, given };
+  return {
+    ...best,
+    bound: isProven ? best.cost : Math.max(least(), last.bound),
+    kept: isProven ? kept : null,
+    given,
+  };
 }
 
 /** How often a usual chain is gone through, for telling how far it is (measured by us). */

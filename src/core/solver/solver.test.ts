@@ -19,14 +19,13 @@ function isAllowed({ stages, ties = [] }: Chain<Option>, chosen: Solution<Option
   const holds = stages.every((stage, s) =>
     NTHS.every((lane) => !stage.held[lane] || chosen[s]![lane] === chosen[s - 1]![lane]),
   );
-  return holds && ties.every(({ lane, stages: tied }) => new Set(tied.map((s) => chosen[s]![lane])).size === 1);
+  return (
+    holds && ties.every(({ lane, stages: tied }) => new Set(tied.map((s) => chosen[s]![lane])).size === 1)
+  );
 }
 
 /** The least of every choice there is; `fixed` asks for one option in one stage. */
-function bruteForce(
-  chain: Chain<Option>,
-  fixed?: { stage: number; lane: Nth; option: Option },
-): number {
+function bruteForce(chain: Chain<Option>, fixed?: { stage: number; lane: Nth; option: Option }): number {
   let best = Infinity;
   const walk = (chosen: (readonly [Option, Option, Option])[]) => {
     const s = chosen.length;

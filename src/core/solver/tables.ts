@@ -1,4 +1,14 @@
-import { kindsOf, type Choices, type Joint, type Nth, type Option, type PerLane, type Stage, type Steps, type Three } from './chain';
+import {
+  kindsOf,
+  type Choices,
+  type Joint,
+  type Nth,
+  type Option,
+  type PerLane,
+  type Stage,
+  type Steps,
+  type Three,
+} from './chain';
 import type { Seated } from './seats';
 import { wayTable } from './way-table';
 
@@ -11,10 +21,7 @@ interface Together<T> {
 
 /** Tables that stages with the same options share. */
 export class Tables<T extends Option> {
-  readonly #together = new WeakMap<
-    Joint<T>,
-    WeakMap<readonly T[], WeakMap<readonly T[], Together<T>[]>>
-  >();
+  readonly #together = new WeakMap<Joint<T>, WeakMap<readonly T[], WeakMap<readonly T[], Together<T>[]>>>();
   readonly #ways = new WeakMap<
     readonly T[],
     WeakMap<readonly T[], Map<Steps<T> | 'held' | 'free', Float64Array>>

@@ -28,8 +28,7 @@ export function* whatIfs<T extends Option>(
   if (!lattice) lattices.set(solution, (lattice = yield* Lattice.inSteps(chain.stages, kept, given)));
   const tie = chain.ties?.find((t) => t.lane === lane && t.stages.includes(stage));
   const stages = tie?.stages ?? [stage];
-  const list = kept[stage]![lane]
-    .map((k, index) => ({ k, least: lattice.costWith(stage, lane, index) }))
+  const list = kept[stage]![lane].map((k, index) => ({ k, least: lattice.costWith(stage, lane, index) }))
     .filter(({ least }) => least <= cost + slack)
     .sort((a, b) => a.least - b.least || a.k - b.k);
   const found: (WhatIf<T> & { readonly k: number })[] = [];

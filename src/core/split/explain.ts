@@ -1,10 +1,14 @@
 import { CLASH_FROM, NOTE_FROM, WATCH_FROM } from '../clash/index';
-import type { CostName, Costs } from './candidate';
+import type { CostName, Costs } from './costs';
 import { CLASH_POINTS } from './weights';
 
 /** What it means when something costs less than elsewhere, and when it costs more. */
 const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>> = {
   effort: ['lies easier', 'harder to hold'],
+  shape: ['a shape you know', 'an odd shape'],
+  strings: ['more strings', 'fewer strings'],
+  rings: ['open strings ring', 'fewer open strings'],
+  neck: ['nearer home on the neck', 'further up the neck'],
   device: ['suits the plan', 'not what the plan asks for'],
   register: ['sits in its register', 'leaves its register'],
   mud: ['clear down low', 'muddy'],
@@ -13,15 +17,23 @@ const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>
   rub: ['keeps clear of the others', 'rubs the others'],
   root: ['has the root', 'without the root'],
   rich: ['has more of the chord', 'has less of the chord'],
+  picks: ['holds what is picked', 'too little to pick through'],
+  foreign: ['belongs to the chord', 'a tone the chord does not have'],
+  'as-locked': ['as you locked it for this chord', 'not as you locked it for this chord'],
   rest: ['plays', 'rests'],
   'below-bass': ['stays above the bass', 'goes below the bass'],
   separation: ['set apart from the other guitar', 'close to the other guitar'],
+  above: ['well above Guitar 1', 'too near Guitar 1’s bottom'],
+  again: ['adds something to Guitar 1', 'only says what Guitar 1 has'],
+  doubled: ['doubles the other guitar', 'does not double the other guitar'],
   lowest: ['the right note is lowest', 'a wrong note is lowest'],
   third: ['somebody has the third', 'nobody has the third'],
+  colour: ['somebody has what the symbol names', 'nobody has what the symbol names'],
   moving: ['holds on', 'moves'],
   shift: ['keeps the hand near', 'a longer way for the hand'],
   fingers: ['fingers stay', 'more fingers move'],
   family: ['stays with one sort of shape', 'changes the sort of shape'],
+  leap: ['no leap', 'leaps'],
   top: ['leads the top note smoothly', 'leaps on top'],
 };
 

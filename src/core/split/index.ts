@@ -1,10 +1,15 @@
 /**
- * split: choosing grips for open cells within a plan, and what else a player could do in a cell.
- * It proposes; only an edit changes the song. Start with plan.ts and candidate.ts (what costs what), then problem.ts
- * and solve.ts (how the best is found and proven: dual.ts is the bound, lattice.ts the exact step).
+ * split: what a plan wants of hands, as choices and costs, and the best that is possible around whatever is locked.
+ * It proposes; only an edit changes the song. How the best is found and proven is the solver's; what else could be
+ * played is the offers' room. Start with plan.ts and plans.ts (what is wanted), own-costs.ts, pair-costs.ts, together.ts
+ * and step-costs.ts (what costs what), then slots.ts and problem.ts.
  */
-export { DEFAULT_PLAN, PLANS, type Plan, type Role } from './plan';
+export { DEFAULT_PLAN, opennessOf, styleFor, type Plan, type Role } from './plan';
+export { PLANS } from './plans';
+export { drivenIn, planOf } from './plan-of';
+export { tunedPlan } from './tune';
 export {
+  changesOf,
   finish,
   splitSong,
   type Proposal,
@@ -12,22 +17,14 @@ export {
   type SplitTarget,
   type SplitWork,
 } from './split';
-export {
-  alternativesFor,
-  alternativesInSteps,
-  wordsFor,
-  type Alternative,
-  type CellChoice,
-} from './alternatives';
-export { followersOf, followingFor, groundOf, type Following, type Ground } from './follow';
-export { differentSplits, type Different } from './different';
-export { curesFor, curesInSteps, type Cure } from './cures';
-export { connectionCures } from './connection-cures';
-export { foldGuitars, type Folded } from './fold';
-export { tunedPlan } from './tune';
-export { pushEdit } from './push-edit';
-export { RightHands } from './right-hand';
-export { effectOf, type Effect } from './effect';
-export { drivenIn, planOf, problemOf, type Slot, type SplitProblem } from './problem';
-export { solve, type Solution } from './solve';
-export { hasThirdOf, pairPoints, sumOf, togetherCosts, wayPoints, type Candidate } from './candidate';
+export { problemInSteps, problemOf, type Scope, type SplitProblem } from './problem';
+export { addressOf, type Slot } from './slots';
+export { seatsOf, type Seat, type Seats } from './seat';
+export { REST, type Candidate } from './candidate';
+export { allCandidates, cellOf, fixedCandidate } from './vocabulary';
+export { addCosts, sumOf, type CostName, type Costs } from './costs';
+export { ownCosts, ownPoints } from './own-costs';
+export { pairCosts, pairPoints } from './pair-costs';
+export { classesOf, namedTones, togetherCosts, type Named } from './together';
+export { stepsOf, wayCosts, wayPoints } from './step-costs';
+export { reasonFor } from './explain';

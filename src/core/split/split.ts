@@ -2,8 +2,11 @@ import { fail, finished, ok, type Result } from '../base/index';
 import { asPlayed, differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
 import { applyEdit, cellAt, sectionNamed, type CellAddress, type CellChange, type Song } from '../song/index';
-import { addressOf, cellOf, problemInSteps, type Scope, type SplitProblem } from './problem';
-import { solve, type Solution } from './solve';
+import { NTHS, solve, type Solution } from '../solver/index';
+import type { Candidate } from './candidate';
+import { problemInSteps, type Scope, type SplitProblem } from './problem';
+import { addressOf } from './slots';
+import { cellOf } from './vocabulary';
 
 /** What the splitter proposes; the song changes only when the player takes it. */
 export interface Proposal {
@@ -22,6 +25,8 @@ export interface SplitProgress {
 }
 
 export type SplitWork = Generator<SplitProgress, Proposal>;
+
+type Chosen = Solution<Candidate>['chosen'];
 
 /** What to split: null for all sections, a section, or some cells of one. */
 export type SplitTarget =
@@ -76,13 +81,10 @@ function* solved(song: Song, scope: Scope, from: number, to: number): Generator<
     made = slots.next();
   }
   const problem = made.value;
-  const work = solve(problem);
+  const work = solve(problem.chain);
   let step = work.next();
-  let shown: { chosen: Solution['chosen']; first: Proposal | null } = { chosen: [], first: null };
-  function* changed(
-    chosen: Solution['chosen'],
-    share: number,
-  ): Generator<SplitProgress, readonly CellChange[]> {
+  let shown: { chosen: Chosen; first: Proposal | null } = { chosen: [], first: null };
+  function* changed(chosen: Chosen, share: number): Generator<SplitProgress, readonly CellChange[]> {
     const changes = changesInSteps(song, problem, chosen);
     let next = changes.next();
     while (!next.done) {
@@ -106,29 +108,25 @@ function* solved(song: Song, scope: Scope, from: number, to: number): Generator<
 }
 
 /** The cells a solution fills, in the order of the slots. */
-export function changesOf(
-  song: Song,
-  problem: SplitProblem,
-  chosen: Solution['chosen'],
-): readonly CellChange[] {
+export function changesOf(song: Song, problem: SplitProblem, chosen: Chosen): readonly CellChange[] {
   return finished(changesInSteps(song, problem, chosen));
 }
 
 function* changesInSteps(
   song: Song,
   problem: SplitProblem,
-  chosen: Solution['chosen'],
+  chosen: Chosen,
 ): Generator<undefined, readonly CellChange[]> {
   const changes: CellChange[] = [];
   for (const [s, slot] of problem.slots.entries()) {
     yield;
     if (slot.isEnd) continue;
-    PLAYERS.forEach((player, p) => {
-      if (slot.held[p] || !slot.choices[p]!.open) return;
-      const at = addressOf(slot, slot.moment, player);
-      if (at === null || cellAt(song, at) === null) return;
-      changes.push({ at, cell: cellOf(chosen[s]![p]!) });
-    });
+    for (const p of NTHS) {
+      if (!slot.open[p]) continue;
+      const at = addressOf(slot, slot.moments[0]!, PLAYERS[p]!);
+      if (at === null || cellAt(song, at) === null) continue;
+      changes.push({ at, cell: cellOf(chosen[s]![p]) });
+    }
   }
   return changes;
 }
@@ -138,16 +136,17 @@ function notesOf(song: Song, { slots }: SplitProblem): readonly string[] {
   const notes = new Set<string>();
   for (const slot of slots) {
     PLAYERS.forEach((player, p) => {
-      const { missing } = slot.choices[p]!;
-      const where = `${slot.section}, bar ${slot.moment.bar + 1}`;
+      const missing = slot.missing[p];
+      const [moment] = slot.moments;
+      const where = `${slot.section}, bar ${moment!.bar + 1}`;
       if (missing === 'grip') {
         notes.add(
-          `${PLAYER_WORDS[player]} has no grip for ${slot.moment.chordText} within this hand (${where}): it rests there. A larger hand, another tuning or a simpler symbol would help.`,
+          `${PLAYER_WORDS[player]} has no grip for ${moment!.chordText} within this hand (${where}): it rests there. A larger hand, another tuning or a simpler symbol would help.`,
         );
       }
       if (missing === 'wish') {
         notes.add(
-          `Nothing ${PLAYER_WORDS[player]} can hold for ${slot.moment.chordText} meets what is asked of it (${where}): the best without that stands there.`,
+          `Nothing ${PLAYER_WORDS[player]} can hold for ${moment!.chordText} meets what is asked of it (${where}): the best without that stands there.`,
         );
       }
     });

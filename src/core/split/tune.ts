@@ -2,7 +2,8 @@ import { remember } from '../base/index';
 import { formatTune, parseTune, type PlanName, type PlanTune } from '../form/index';
 import type { Device } from '../grip/index';
 import { midi } from '../pitch/index';
-import { PLANS, type Plan, type Role } from './plan';
+import type { Plan, Role, Style } from './plan';
+import { PLANS } from './plans';
 
 /** Which guitars are driven: there a third may be unwelcome. */
 interface Driven {
@@ -39,12 +40,28 @@ const known = remember((id: string): Plan => {
     ...plan,
     roles: { ...plan.roles, guitar1, guitar2 },
     separation: plan.separation > 0 && apart ? Math.round(plan.separation * apart.share) : plan.separation,
-    missingThird: tune.thirds === 'no' && gains === '11' ? 0 : plan.missingThird,
+    above: plan.above !== null && apart ? Math.max(0, plan.above + apart.semitones) : plan.above,
+    missingThird: tune.thirds === 'no' && gains === '11' ? { clean: 0, driven: 0 } : plan.missingThird,
   };
 });
 
-function tuned(role: Role, tune: PlanTune, of: { driven: boolean; up: number }): Role {
-  const devices: Partial<Record<Device, number>> = { ...role.devices };
+interface TuneOf {
+  readonly driven: boolean;
+  readonly up: number;
+}
+
+function tuned(role: Role, tune: PlanTune, of: TuneOf): Role {
+  const allows = tune.thirds === 'yes' && of.driven ? { allowsThirds: true } : {};
+  return {
+    ...role,
+    ...allows,
+    clean: tunedStyle(role.clean, tune, of),
+    driven: tunedStyle(role.driven, tune, of),
+  };
+}
+
+function tunedStyle(style: Style, tune: PlanTune, of: TuneOf): Style {
+  const devices: Partial<Record<Device, number>> = { ...style.devices };
   const add = (device: Device, points: number) => {
     if (devices[device] !== undefined) devices[device] = devices[device] + points;
   };
@@ -64,5 +81,5 @@ function tuned(role: Role, tune: PlanTune, of: { driven: boolean; up: number }):
   if (tune.low === 'rings') devices.drone = LOW_RINGS_POINTS;
   if (tune.low === 'stopped') devices.drone = LOW_STOPPED_POINTS;
   const move = (m: number) => midi(Math.min(127, Math.max(0, m + of.up)));
-  return { ...role, devices, lowest: [move(role.lowest[0]), move(role.lowest[1])], top: move(role.top) };
+  return { devices, lowest: [move(style.lowest[0]), move(style.lowest[1])], top: move(style.top) };
 }

@@ -1,12 +1,8 @@
 import { formatGrip } from '../grip/index';
-import type { Section, Wish } from '../form/index';
+import type { Wish } from '../form/index';
 import type { Candidate } from './candidate';
 
 export type { Wish };
-
-export function wishesOf(section: Section): readonly Wish[] {
-  return section.wishes;
-}
 
 /** Whether a candidate is what the player asked for in this section. A rest always is. */
 export function allows(wishes: readonly Wish[], { known, hand }: Candidate): boolean {

@@ -9,7 +9,7 @@ import {
   soundsOn,
 } from '../../core/hits/index';
 import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
-import { pushEdit, RightHands } from '../../core/split/index';
+import { pushEdit, RightHands } from '../../core/offers/index';
 import { barTicks } from '../../core/time/index';
 import type { HitsScope } from './scope';
 import { symbolWords, toggledString } from './symbols';

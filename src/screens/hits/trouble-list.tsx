@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Finding } from '../../core/clash/index';
 import type { Song } from '../../core/song/index';
 import { beatName } from '../../core/time/index';
-import { connectionCures, curesFor, type Cure } from '../../core/split/index';
+import { connectionCures, curesFor, type Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
 import { CureButton } from '../split/finding-list';
 import { KIND_WORDS } from '../split/finding-words';

@@ -1,6 +1,7 @@
 import { PLAN_NAMES, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { applyEdit, soundWords, type Edit } from '../../core/song/index';
-import { foldGuitars, PLANS } from '../../core/split/index';
+import { foldGuitars } from '../../core/offers/index';
+import { PLANS } from '../../core/split/index';
 import type { DeskState } from '../../store/index';
 import { exportSong } from '../export-song';
 import { KEYS, pressKey, type KeyDoes } from './keys';

@@ -11,7 +11,7 @@ import {
 import { PLAYER_WORDS } from '../../core/form/index';
 import type { KeptFinding } from '../../core/song/index';
 import { beatName } from '../../core/time/index';
-import type { Cure } from '../../core/split/index';
+import type { Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
 import { usePorts } from '../ports';
 import { findingWords, KIND_WORDS } from './finding-words';

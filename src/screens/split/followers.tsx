@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { isLocked, PLAYER_WORDS } from '../../core/form/index';
 import { deviceWords, formatGrip } from '../../core/grip/index';
 import { cellAt, type Edit, type Song } from '../../core/song/index';
-import { followersOf, wordsFor, type Following } from '../../core/split/index';
+import { followersOf, wordsFor, type Following } from '../../core/offers/index';
 import type { Selection } from '../../store/index';
 import { PLAYER_TEXT } from '../../views/index';
 import { useDesk, usePorts } from '../ports';

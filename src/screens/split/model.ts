@@ -22,14 +22,8 @@ import {
   type Song,
   type Strikes,
 } from '../../core/song/index';
-import {
-  alternativesInSteps,
-  curesInSteps,
-  planOf,
-  type Alternative,
-  type Cure,
-  type Plan,
-} from '../../core/split/index';
+import { alternativesInSteps, curesInSteps, type Alternative, type Cure } from '../../core/offers/index';
+import { planOf, type Plan } from '../../core/split/index';
 import type { Selection } from '../../store/index';
 import { useDesk } from '../ports';
 

@@ -14,7 +14,7 @@ import {
 import { bendWords, formatStep, type LineStep } from '../../core/line/index';
 import type { Fret } from '../../core/instrument/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
-import { wordsFor, type Alternative } from '../../core/split/index';
+import { wordsFor, type Alternative } from '../../core/offers/index';
 import { ticksToSeconds } from '../../core/time/index';
 import { useBig, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';

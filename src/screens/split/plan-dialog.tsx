@@ -47,7 +47,7 @@ function Plans({ section, onClose }: { section: string; onClose: () => void }) {
             className={`flex items-start gap-2 rounded-md border px-2 py-1.5 text-left ${value === plan ? 'border-2 border-ink' : 'border-line hover:border-ink'}`}
             onClick={() => choose(value, value === plan ? tune : {})}
           >
-            <PlanPicture plan={tunedPlan(value, value === plan ? tune : {}, driven)} />
+            <PlanPicture plan={tunedPlan(value, value === plan ? tune : {}, driven)} driven={driven} />
             <span>
               <b>{PLANS[value].words}</b>
               <span className="block text-[13px] leading-snug text-soft">{PLANS[value].useWhen}</span>

@@ -3,12 +3,19 @@ import type { Plan } from '../../core/split/index';
 import { PLAYER_FILL, PLAYER_TEXT } from '../../views/index';
 
 /** What a plan does to the registers: a band for each player from where its lowest note lies to where its top may go. */
-export function PlanPicture({ plan }: { plan: Plan }) {
+export function PlanPicture({
+  plan,
+  driven,
+}: {
+  plan: Plan;
+  driven: { readonly guitar1: boolean; readonly guitar2: boolean };
+}) {
   const y = (pitch: number) => 46 - ((pitch - 24) / (84 - 24)) * 44;
   return (
     <svg width="92" height="48" viewBox="0 0 92 48" aria-hidden="true" className="shrink-0 rounded bg-ground">
       {PLAYERS.map((player, i) => {
-        const { lowest, top, devices } = plan.roles[player];
+        const isDriven = player !== 'bass' && driven[player];
+        const { lowest, top, devices } = plan.roles[player][isDriven ? 'driven' : 'clean'];
         const x = [34, 62, 6][i]!;
         if (Object.keys(devices).length === 0) {
           return (

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { formatCell, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { holdGrip, shiftBetween } from '../../core/grip/index';
 import { applyEdit, materialOf, momentsOf, type Moment, type Song } from '../../core/song/index';
-import type { Different } from '../../core/split/index';
+import type { Different } from '../../core/offers/index';
 import { Button, Dialog, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';

@@ -1,7 +1,7 @@
 import { formatCell, ownCells, PLAYER_WORDS, type BesidePart, type Player } from '../../core/form/index';
 import { formatLine } from '../../core/line/index';
 import { cellAt, type CellAddress, type Edit, type OnPass, type Song } from '../../core/song/index';
-import { effectOf } from '../../core/split/index';
+import { effectOf } from '../../core/offers/index';
 import type { Bar, Cell, OtherCell } from '../../core/form/index';
 import type { Meter } from '../../core/time/index';
 import { Button, Dialog, DialogEnd } from '../../ui/index';

@@ -4,22 +4,29 @@ import { deviceWords, formatGrip, sameGrip, shiftBetween, type KnownGrip } from 
 import { loudMaterial, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
 import { ticksToSeconds } from '../time/index';
 import {
-  hasThirdOf,
+  addCosts,
+  addressOf,
+  allCandidates,
+  classesOf,
+  fixedCandidate,
+  namedTones,
   ownCosts,
   ownPoints,
   pairCosts,
+  planOf,
+  reasonFor,
   REST,
+  seatsOf,
   sumOf,
   togetherCosts,
-  missingThirdPoints,
   wayCosts,
   type Candidate,
   type Costs,
-  type CostName,
-} from './candidate';
+  type Named,
+  type Plan,
+  type Seats,
+} from '../split/index';
 import { effectOf, type Effect } from './effect';
-import { reasonFor } from './explain';
-import { allCandidates, addressOf, fixedCandidate, planOf, seatsOf, type Slot } from './problem';
 
 /** Something else one player could do in a cell while everything else stays, and what it changes around it. */
 export interface Alternative extends Effect {
@@ -148,7 +155,8 @@ interface Context {
   readonly address: CellAddress;
   /** Moments over which the cell lasts, in order, and their seats. */
   readonly covered: readonly Moment[];
-  readonly slots: readonly Pick<Slot, 'seats' | 'missingThird'>[];
+  readonly slots: readonly { readonly seats: Seats; readonly named: readonly Named[] }[];
+  readonly plan: Plan;
   readonly now: Candidate;
   readonly before: Candidate | null;
   readonly after: Candidate | null;
@@ -175,7 +183,10 @@ function contextOf(song: Song, at: CellChoice): Context | null {
   const mine = PLAYERS.indexOf(at.player) as 0 | 1 | 2;
   const slots = covered.map((m) => {
     const seats = seatsOf(song, { section, moment: m, plan });
-    return { seats, missingThird: missingThirdPoints(plan, seats) };
+    const i = moments.indexOf(m);
+    const beside = [moments[i - 1]?.chord ?? null, moments[i + 1]?.chord ?? null];
+    const gain = Math.max(seats[0].instrument.gain, seats[1].instrument.gain);
+    return { seats, named: namedTones(m.chord, { plan, gain, beside }) };
   });
   const seat = slots[0]!.seats[mine];
   const neighbour = (m: Moment | undefined) =>
@@ -188,6 +199,7 @@ function contextOf(song: Song, at: CellChoice): Context | null {
     address,
     covered,
     slots,
+    plan,
     now: fixedCandidate(moment.cells[at.player], seat),
     before: neighbour(moments[first - 1]),
     after: neighbour(moments[first + covered.length]),
@@ -204,35 +216,28 @@ interface Row {
 
 /** Everything a candidate in this cell touches, by name. */
 function rowOf(context: Context, candidate: Candidate): Row {
-  const { song, at, mine, covered, slots, before, after } = context;
-  const { separation } = planOf(song, at.section);
+  const { at, mine, covered, slots, before, after, plan } = context;
   const costs: Costs = {};
   covered.forEach((moment, i) => {
-    const { seats, missingThird } = slots[i]!;
+    const { seats, named } = slots[i]!;
     const all = PLAYERS.map((player, n) =>
       n === mine ? candidate : fixedCandidate(moment.cells[player], seats[n]!),
     );
-    add(costs, ownCosts(candidate, seats[mine]));
+    addCosts(costs, ownCosts(candidate, seats[mine]));
     for (const [x, y] of PAIRS) {
       if (x !== mine && y !== mine) continue;
-      add(costs, pairCosts(all[x]!, all[y]!, { a: seats[x], b: seats[y], separation }));
+      addCosts(costs, pairCosts(all[x]!, all[y]!, { a: seats[x], b: seats[y], plan }));
     }
     if (PLAYERS.some((p) => p !== at.player && moment.cells[p].kind === 'open')) return;
     const low = Math.min(...all.map((c) => c.low));
-    const third = all.some((c) => hasThirdOf(c, moment.chord));
-    add(costs, togetherCosts(low, { third }, { chord: moment.chord, missingThird }));
+    const has = all.reduce((bits, c) => bits | classesOf(c), 0);
+    addCosts(costs, togetherCosts(low, has, { chord: moment.chord, named }));
   });
   const { instrument, role } = slots[0]!.seats[mine];
-  const way = (seconds: number) => ({ instrument, moving: role.moving, seconds });
-  if (before) add(costs, wayCosts(before, candidate, way(context.secondsBefore)));
-  if (after) add(costs, wayCosts(candidate, after, way(context.secondsHere)));
+  const way = (seconds: number) => ({ instrument, role, seconds });
+  if (before) addCosts(costs, wayCosts(before, candidate, way(context.secondsBefore)));
+  if (after) addCosts(costs, wayCosts(candidate, after, way(context.secondsHere)));
   return { candidate, costs, points: sumOf(costs) };
-}
-
-function add(sum: Costs, more: Costs): void {
-  for (const [name, points] of Object.entries(more) as [CostName, number][]) {
-    sum[name] = (sum[name] ?? 0) + points;
-  }
 }
 
 function described(

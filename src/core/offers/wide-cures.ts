@@ -1,7 +1,7 @@
 import { isLocked, PLAYER_WORDS, type Player, type SoundUse } from '../form/index';
 import { sameGrip } from '../grip/index';
 import { momentIndexAt, rigIn, type CellChange, type Edit } from '../song/index';
-import { addressOf } from './problem';
+import { addressOf } from '../split/index';
 import type { Ground, Way } from './way';
 
 type Place = Pick<Ground, 'song' | 'finding' | 'material' | 'moments'>;

@@ -30,8 +30,8 @@ import {
   stopWays,
 } from './hand-cures';
 import { elsewhereWays, noteWays, octaveWays } from './line-cures';
-import { addressOf } from './problem';
 import { RightHands } from './right-hand';
+import { addressOf } from '../split/index';
 import { add, type Ground, type Way } from './way';
 import { everywhere, soundWays } from './wide-cures';
 

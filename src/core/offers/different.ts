@@ -1,10 +1,8 @@
 import { songFindings, type Finding } from '../clash/index';
 import { formatCell, PLAN_NAMES, type PlanName, type PlanTune } from '../form/index';
 import { applyEdit, type CellChange, type Edit, type Song } from '../song/index';
-import { PLANS, type Plan } from './plan';
-import { planOf, problemInSteps } from './problem';
-import { solve } from './solve';
-import { changesOf } from './split';
+import { solve } from '../solver/index';
+import { changesOf, planOf, PLANS, problemInSteps, type Plan } from '../split/index';
 
 /** One way to split a section, at the best of its plan. */
 export interface Different {
@@ -41,7 +39,7 @@ export function* differentSplits(song: Song, section: string): Generator<number,
       made = slots.next();
     }
     const problem = made.value;
-    const work = solve(problem);
+    const work = solve(problem.chain);
     let step = work.next();
     while (!step.done) {
       yield (i + step.value.share) / names.length;

@@ -1,10 +1,10 @@
+import { finished } from '../base/index';
 import { PLAYERS, type Cell, type Player } from '../form/index';
 import { formatGrip, type KnownGrip } from '../grip/index';
 import { cellAt, type CellChange, type Song } from '../song/index';
+import { solve, whatIfs, type Solution } from '../solver/index';
+import { cellOf, changesOf, problemInSteps, type Candidate, type SplitProblem } from '../split/index';
 import type { CellChoice } from './alternatives';
-import { cellOf, problemInSteps, type SplitProblem } from './problem';
-import { solve, chosenOf, type Solution } from './solve';
-import { changesOf } from './split';
 
 /** Something a player could do in a cell when everybody else not locked may follow, exactly. */
 export interface Following {
@@ -20,7 +20,7 @@ export interface Following {
 /** One section solved with everything open that is not locked, ready to be asked. */
 export interface Ground {
   readonly problem: SplitProblem;
-  readonly solution: Solution;
+  readonly solution: Solution<Candidate>;
   readonly song: Song;
 }
 
@@ -36,7 +36,7 @@ export function* groundOf(song: Song, section: string, pass: number): Generator<
     made = slots.next();
   }
   const problem = made.value;
-  const work = solve(problem, { slack: SLACK });
+  const work = solve(problem.chain, { slack: SLACK });
   let step = work.next();
   while (!step.done) {
     yield 0.1 + 0.9 * step.value.share;
@@ -55,29 +55,31 @@ export function followingFor(
   options: { most?: number } = {},
 ): readonly Following[] {
   const { problem, solution, song } = ground;
-  const { lattice } = solution;
-  const p = PLAYERS.indexOf(at.player) as 0 | 1 | 2;
-  const slots = problem.slots;
+  const lane = PLAYERS.indexOf(at.player) as 0 | 1 | 2;
+  const stage = slotAt(problem, at, lane);
+  if (stage === null) return [];
+  const found = finished(
+    whatIfs(problem.chain, solution, { stage, lane, slack: SLACK, most: options.most ?? 12 }),
+  );
+  return found.map(({ option, regret, chosen }) => {
+    const changes = changesOf(song, problem, chosen).filter((c) => !isThere(song, c));
+    const known = option.known && { grip: option.known.grip, device: option.known.device };
+    return { cell: cellOf(option), known, regret, changes };
+  });
+}
+
+/** The slot in which the open cell of a moment begins; null where there is none. */
+function slotAt({ slots }: SplitProblem, at: CellChoice, lane: 0 | 1 | 2): number | null {
   const first = slots.findIndex((slot) => !slot.isEnd);
-  let s = first + at.moment;
-  if (lattice === null || !slots[s] || slots[s]!.section !== at.section) return [];
-  while (s > 0 && slots[s]!.held[p]) s -= 1;
-  if (!slots[s]!.choices[p].open) return [];
-  const list = lattice.three[s]![p].map((candidate, index) => ({
-    candidate,
-    index,
-    regret: lattice.costWith(s, p, index) - solution.cost,
-  }));
-  return list
-    .filter(({ regret }) => regret <= SLACK)
-    .sort((a, b) => a.regret - b.regret || a.index - b.index)
-    .slice(0, options.most ?? 12)
-    .map(({ candidate, index, regret }) => {
-      const chosen = chosenOf(lattice, lattice.bestWith(s, p, index));
-      const changes = changesOf(song, problem, chosen).filter((c) => !isThere(song, c));
-      const known = candidate.known && { grip: candidate.known.grip, device: candidate.known.device };
-      return { cell: cellOf(candidate), known, regret, changes };
-    });
+  let moment = at.moment;
+  let s = first;
+  while (slots[s] && moment >= slots[s]!.moments.length) {
+    moment -= slots[s]!.moments.length;
+    s += 1;
+  }
+  if (!slots[s] || slots[s]!.section !== at.section || slots[s]!.isEnd) return null;
+  while (s > 0 && slots[s]!.stage.held[lane]) s -= 1;
+  return slots[s]!.open[lane] ? s : null;
 }
 
 /** Players whose cells change with a choice, besides the cell itself, and how many cells. */

@@ -3,18 +3,8 @@ import { readChart, writeChart } from '../formats/index';
 import { formatCell, parseWish } from '../form/index';
 import { songFindings } from '../clash/index';
 import { applyEdit, type Song } from '../song/index';
-import {
-  alternativesFor,
-  differentSplits,
-  finish,
-  followersOf,
-  followingFor,
-  groundOf,
-  splitSong,
-  type Proposal,
-  type SplitTarget,
-} from './index';
-import { reasonFor } from './explain';
+import { finish, reasonFor, splitSong, type Proposal, type SplitTarget } from '../split/index';
+import { alternativesFor, differentSplits, followersOf, followingFor, groundOf } from './index';
 
 const song = (text: string): Song => {
   const { song: read, problems } = readChart(text);

@@ -1,0 +1,91 @@
+import { openStrings, type Instrument } from '../instrument/index';
+import { pitchClass } from '../pitch/index';
+import type { Grip } from './grip';
+
+/** Frets of the six strings, lowest first. */
+type Frets = readonly (number | null)[];
+
+/** Chord shapes that every player knows by name. */
+interface Forms {
+  /** The string that has the root, from the lowest (0). */
+  readonly root: number;
+  /** Whether they are moved up the neck with a barre, too. */
+  readonly moves: boolean;
+  readonly list: readonly Frets[];
+}
+
+/**
+ * The usual shapes in standard tuning, and wherever the strings they use lie as there (common practice): the open
+ * chords, what is moved up the neck after E, A, D and C, the usual sevenths, and what is played at the nut with a slash
+ * bass.
+ */
+const FORMS: readonly Forms[] = [
+  // After E.
+  moved(0, '022100 022000 020100 020000 022200 020200 0221xx 0220xx 022xxx 0x110x 0x000x 0x010x 1x110x'),
+  atNut(0, '022130 022030 020030 021100 022102 022002 022120 02245x'),
+  moved(2, 'xx2100 xx2000'),
+  // After A.
+  moved(1, 'x02220 x02210 x02020 x02010 x02120 x02200 x02230 x02030 x02222 x02212 x0101x x01212'),
+  moved(1, 'x0222x x0221x x0202x x0201x x0212x x0220x x0223x x10111 x1011x x1012x'),
+  atNut(1, 'x02225 x02255 x02420 x02410 x02000 302210 3x2210'),
+  // After D.
+  moved(2, 'xx0232 xx0231 xx0212 xx0211 xx0222 xx0233 xx0101 xx0111'),
+  atNut(2, 'xx0230 xx0202 xx0201 xx0235 x00232 x00231 xx023x 2x0232 200232 2x023x'),
+  // After C.
+  moved(1, 'x3231x'),
+  atNut(1, 'x32010 x32310 x32000 x32030 x32033 x33010 x33011 x30010 x30013 332010 032010 x32013 x3201x'),
+  atNut(1, 'x21202 x20202 x2020x'),
+  // After G.
+  atNut(
+    0,
+    '320003 320033 320001 320002 320000 3x0003 3x0033 3x0001 3x0002 3x0000 300203 3x0203 330013 3200xx',
+  ),
+  atNut(3, 'x20003 x20033 x2003x xx0003 x42220 x4222x'),
+  // F, and slash basses beside it.
+  atNut(0, '1x3211 1x2210'),
+  atNut(2, 'x33211 x03211 xx3210 x03210 x33210 xx3213 4221xx 42210x'),
+];
+
+function moved(root: number, text: string): Forms {
+  return { root, moves: true, list: read(text) };
+}
+
+function atNut(root: number, text: string): Forms {
+  return { root, moves: false, list: read(text) };
+}
+
+function read(text: string): readonly Frets[] {
+  return text.split(' ').map((frets) => [...frets].map((c) => (c === 'x' ? null : Number(c))));
+}
+
+/** How the strings of a standard tuning lie above the lowest, in semitones. */
+const STANDARD = [0, 5, 10, 15, 19, 24];
+
+/**
+ * Whether a guitar's grip is a shape that players know by name, with its root where the chord has it (`rootPc`). A capo
+ * is the nut. Of more than six strings the highest six count, the others must be silent; of fewer none is usual.
+ */
+export function isUsualShape(grip: Grip, instrument: Instrument, rootPc: number): boolean {
+  const extra = grip.length - STANDARD.length;
+  if (extra < 0 || grip.slice(0, extra).some((fret) => fret !== null)) return false;
+  const frets = grip.slice(extra);
+  const open = openStrings(instrument).slice(extra);
+  const used = frets.flatMap((fret, s) => (fret === null ? [] : [s]));
+  const [first] = used;
+  if (first === undefined) return false;
+  const apart = (s: number) => open[s]! - open[first]! - (STANDARD[s]! - STANDARD[first]!);
+  if (used.some((s) => apart(s) !== 0)) return false;
+  return FORMS.some(({ root, moves, list }) => {
+    const fret = frets[root];
+    if (fret === null || fret === undefined) return false;
+    if (pitchClass(open[root]! + instrument.capo + fret) !== rootPc) return false;
+    return list.some((form) => {
+      const up = frets[first]! - (form[first] ?? 99);
+      return (up === 0 || (up > 0 && moves)) && form.every((f, s) => isSame(f, frets[s]!, up));
+    });
+  });
+}
+
+function isSame(form: number | null, fret: number | null, up: number): boolean {
+  return form === null ? fret === null : fret !== null && form + up === fret;
+}

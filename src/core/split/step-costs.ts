@@ -1,0 +1,137 @@
+import { DEVICES } from '../grip/index';
+import { spanMm, type Instrument } from '../instrument/index';
+import type { Steps } from '../solver/index';
+import { endOf, familyOf, REST_KIND, type Candidate } from './candidate';
+import { sumOf, type Costs } from './costs';
+import type { Role } from './plan';
+import * as w from './weights';
+
+/** What a step of one player depends on besides the two candidates. */
+export interface WayOf {
+  readonly instrument: Instrument;
+  readonly seconds: number;
+  readonly role: Pick<Role, 'moving' | 'leading'>;
+}
+
+/** How little time a step has: half a second counts 1. */
+function hurryOf(seconds: number): number {
+  const { min, max } = w.HURRY_RANGE;
+  return Math.min(max, Math.max(min, w.SHIFT_SECONDS / Math.max(0.05, seconds)));
+}
+
+/** Points for going from one candidate to the next. Never negative; none to and from a rest, or to the same grip. */
+export function wayPoints(from: Candidate, to: Candidate, way: WayOf): number {
+  return sumOf(wayCosts(from, to, way));
+}
+
+export function wayCosts(before: Candidate, after: Candidate, way: WayOf): Costs {
+  const [from, to] = [endOf(before, 'last'), endOf(after, 'first')];
+  if (from.known === null || to.known === null || from.id === to.id) return {};
+  const { instrument, seconds, role } = way;
+  const mm =
+    from.hand === 0 || to.hand === 0 || from.hand === to.hand ? 0 : spanMm(instrument, from.hand, to.hand);
+  const [a, b] = [from.known.grip, to.known.grip];
+  let fresh = 0;
+  b.forEach((fret, s) => {
+    if (fret !== null && fret !== 0 && fret !== a[s]) fresh += 1;
+  });
+  const costs: Costs = {
+    moving: role.moving,
+    shift: Math.round(w.SHIFT_POINTS_PER_MM * mm * hurryOf(seconds)),
+    fingers: w.NEW_STRING_POINTS * fresh,
+    family: familyPoints(from, to),
+    top: role.leading * Math.min(12, Math.abs(from.top - to.top)),
+  };
+  if (instrument.kind === 'bass') costs.leap = leapPoints(from, to);
+  return costs;
+}
+
+function leapPoints(from: Candidate, to: Candidate): number {
+  return w.LEAP_POINTS * Math.max(0, Math.min(12, Math.abs(from.low - to.low)) - w.LEAP_FROM);
+}
+
+function familyPoints(from: Candidate, to: Candidate): number {
+  if (from.kind === to.kind) return 0;
+  return w.DEVICE_CHANGE_POINTS + (from.family === to.family ? 0 : w.FAMILY_CHANGE_POINTS);
+}
+
+/** Fast twin of `wayPoints` (see the tests), from numbers alone. */
+function stepPoints(
+  before: Candidate,
+  after: Candidate,
+  { role, spans, isBass }: { role: WayOf['role']; spans: Float64Array; isBass: boolean },
+): number {
+  const a = before.steps === null ? before : endOf(before, 'last');
+  const b = after.steps === null ? after : endOf(after, 'first');
+  if (a.id === b.id || a.known === null || b.known === null) return 0;
+  const up = a.top > b.top ? a.top - b.top : b.top - a.top;
+  let points = role.moving + spans[(a.hand << 5) + b.hand]! + role.leading * (up > 12 ? 12 : up);
+  if (a.kind !== b.kind) {
+    points += w.DEVICE_CHANGE_POINTS + (a.family === b.family ? 0 : w.FAMILY_CHANGE_POINTS);
+  }
+  if (isBass) points += leapPoints(a, b);
+  // A string counts when it is fretted (2 and up in its five bits) and was not fretted there before.
+  let here = b.id;
+  let differs = here ^ a.id;
+  while (differs !== 0) {
+    if ((here & 31) > 1 && (differs & 31) !== 0) points += w.NEW_STRING_POINTS;
+    here >>>= 5;
+    differs >>>= 5;
+  }
+  return points;
+}
+
+const spansKnown = new WeakMap<Instrument, Map<number, Float64Array>>();
+
+/** Points of a shift between any two hand positions, row by row of 32; none from or to open strings. */
+function spansOf(instrument: Instrument, hurry: number): Float64Array {
+  let tables = spansKnown.get(instrument);
+  if (!tables) spansKnown.set(instrument, (tables = new Map()));
+  let spans = tables.get(hurry);
+  if (!spans) {
+    spans = new Float64Array(32 * 32);
+    for (let a = 1; a < 32; a += 1) {
+      for (let b = 1; b < 32; b += 1) {
+        if (a !== b) spans[a * 32 + b] = Math.round(w.SHIFT_POINTS_PER_MM * spanMm(instrument, a, b) * hurry);
+      }
+    }
+    tables.set(hurry, spans);
+  }
+  return spans;
+}
+
+const known = new WeakMap<Instrument, Map<string, Steps<Candidate>>>();
+
+/** A player's steps as the solver asks for them; equal ones are one object. */
+export function stepsOf({ instrument, seconds, role }: WayOf): Steps<Candidate> {
+  const hurry = hurryOf(seconds);
+  let of = known.get(instrument);
+  if (!of) known.set(instrument, (of = new Map()));
+  const key = `${hurry} ${role.moving} ${role.leading}`;
+  let steps = of.get(key);
+  if (!steps) {
+    const fast = { role, spans: spansOf(instrument, hurry), isBass: instrument.kind === 'bass' };
+    steps = { between: (a, b) => stepPoints(a, b, fast), kinds: kindSteps(role.moving) };
+    of.set(key, steps);
+  }
+  return steps;
+}
+
+const byMoving = new Map<number, Float64Array>();
+
+/** Least points of a step between two devices whose grips are different; to and from a rest or a line nothing. */
+function kindSteps(moving: number): Float64Array {
+  let table = byMoving.get(moving);
+  if (!table) {
+    const kinds = REST_KIND + 1;
+    table = new Float64Array(kinds ** 2);
+    for (const [i, a] of DEVICES.entries()) {
+      for (const [j, b] of DEVICES.entries()) {
+        const family = familyOf(a) === familyOf(b) ? 0 : w.FAMILY_CHANGE_POINTS;
+        if (i !== j) table[i * kinds + j] = moving + w.DEVICE_CHANGE_POINTS + family;
+      }
+    }
+    byMoving.set(moving, table);
+  }
+  return table;
+}
