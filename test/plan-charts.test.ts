@@ -41,7 +41,11 @@ describe('every plan on invented progressions', () => {
             if (top !== null && second > 0) expect(Math.abs(second - top), what).to.be.at.most(9);
             if (second > 0) top = second;
             const third = thirdOf(m.chord!);
-            if (third !== null && PLANS[section.name as keyof typeof PLANS].missingThird.clean >= 400 && gain < 8) {
+            if (
+              third !== null &&
+              PLANS[section.name as keyof typeof PLANS].missingThird.clean >= 400 &&
+              gain < 8
+            ) {
               expect(
                 all.some((p) => pitchClass(p) === third),
                 `third in ${what}`,

@@ -49,7 +49,7 @@ export function chainOf(seed: number, shape: Shape): Chain<Option> {
 
 function optionsOf(next: (n: number) => number, count: number): readonly Option[] {
   return Array.from({ length: count }, () => ({
-    alike: `${next(Math.max(2, count - 2))}`,
+    alike: next(Math.max(2, count - 2)),
     kind: next(KINDS),
     id: next(1000),
   }));
@@ -68,7 +68,7 @@ function jointOf(salt: number): Joint<Option> {
   let joint = joints.get(salt);
   if (!joint) {
     const of = (a: Option, b: Option, c: Option): number => {
-      const [x, y, z] = [Number(a.alike), Number(b.alike), Number(c.alike)];
+      const [x, y, z] = [a.alike, b.alike, c.alike];
       const pair = (mixed(salt, x, y) % 30) * 20 + (mixed(salt, 7, y, z) % 20) * 20;
       return pair + (mixed(salt, x, y, z) % 3 === 0 ? 400 : 0);
     };

@@ -6,7 +6,7 @@ export const NTHS: readonly Nth[] = [0, 1, 2];
 /** What a lane may be given in a stage. The solver knows it by these three and nothing else. */
 export interface Option {
   /** The same for options that cost the same together with whatever the other lanes have. */
-  readonly alike: string;
+  readonly alike: number;
   /** A small integer from 0: `Steps.kinds` knows what a step costs at least from kind to kind. */
   readonly kind: number;
   /** Steps between options of the same id cost nothing. */

@@ -1,4 +1,13 @@
-import { NTHS, type Chain, type Choices, type Nth, type Option, type PerLane, type Stage } from './chain';
+import {
+  NTHS,
+  type Chain,
+  type Choices,
+  type Nth,
+  type Option,
+  type PerLane,
+  type Stage,
+  type Tie,
+} from './chain';
 import { Chains } from './chains';
 import { residual, wholes } from './coupling';
 import type { Given, Kept } from './lattice';
@@ -23,11 +32,13 @@ export class Dual<T extends Option> {
   /** Whole choices over the active options cost at least so much. */
   bound = -Infinity;
   readonly #chains: Chains<T>;
+  readonly #ties: readonly Tie[];
   readonly #pools: Pools<T>;
 
   private constructor({ stages, ties = [] }: Chain<T>) {
     this.stages = stages;
     this.#chains = new Chains(stages);
+    this.#ties = ties;
     this.#pools = new Pools(ties);
   }
 
@@ -208,7 +219,7 @@ export class Dual<T extends Option> {
    * and player those that may cost less than `upper`. Where there are none, nothing that was left out matters.
    */
   price(upper: number): Generator<undefined, Priced> {
-    return new Pricing(this.#chains).price(upper);
+    return new Pricing(this.#chains, this.#ties).price(upper);
   }
 
   /** Shares out what the options cost together in a stage anew. */

@@ -1,4 +1,4 @@
-import { NEVER, NTHS, stepInto, type Nth, type Option, type PerLane } from './chain';
+import { NEVER, NTHS, stepInto, type Nth, type Option, type PerLane, type Tie } from './chain';
 import type { Chains } from './chains';
 import { residual } from './coupling';
 import { costWith, leastStep, outOf, type Out } from './left-out';
@@ -8,6 +8,9 @@ import { WildChain } from './wild-chain';
 /** What pricing found: the bound over the whole vocabulary, and who may cost less than asked for. */
 export interface Priced {
   readonly bound: number;
+  /** Nothing that was left out may cost less than asked for. */
+  readonly isComplete: boolean;
+  /** Otherwise: what to take in. */
   readonly found: readonly PerLane<readonly number[]>[];
 }
 
@@ -17,9 +20,11 @@ export interface Priced {
  */
 export class Pricing<T extends Option> {
   readonly #chains: Chains<T>;
+  readonly #ties: readonly Tie[];
 
-  constructor(chains: Chains<T>) {
+  constructor(chains: Chains<T>, ties: readonly Tie[]) {
     this.#chains = chains;
+    this.#ties = ties;
   }
 
   /**
@@ -47,21 +52,21 @@ export class Pricing<T extends Option> {
       // Three chains that each cost `alone` or more never cost less than `upper` unless one is this near to its own.
       const gap = upper - chains[0]!.alone - chains[1]!.alone - chains[2]!.alone;
       const rough = new Set<string>();
-      /** Those that may matter among active ones alone: with them in, most of the others no longer may. */
-      const first = this.#chains.stages.map((): PerLane<number[]> => [[], [], []]);
+      /** Those that nearly matter among active ones alone: with them in, most of the others no longer may. */
+      const near = this.#chains.stages.map((): PerLane<number[]> => [[], [], []]);
       const found: PerLane<number[]>[] = [];
       for (let s = 0; s < margins.length; s += 1) {
         const of = (p: Nth) => {
           const chain = chains[p]!;
           const most = chain.alone + gap;
           return chain.out[s]!.flatMap((o) => {
-            if (costWith(o) < most) chain.refine(o, s);
+            if (costWith(o) < most + NEARLY) chain.refine(o, s);
             const cost = costWith(o);
-            if (cost >= most) return [];
-            if (!o.isRest) {
-              if (this.#aloneWith(s, p, o) < most) first[s]![p].push(o.index);
-              return [o.index];
+            if (!o.isRest && cost < most + NEARLY && this.#aloneWith(s, p, o) < most + NEARLY) {
+              near[s]![p].push(o.index);
             }
+            if (cost >= most) return [];
+            if (!o.isRest) return [o.index];
             // What stood for all the others may matter: look at more of them closely.
             margins[s]![p] += most - cost + PRICE_MARGIN;
             rough.add(`${s} ${p}`);
@@ -88,8 +93,20 @@ export class Pricing<T extends Option> {
         for (const list of chain.out) for (const o of list) cheapest = Math.min(cheapest, costWith(o));
         return cheapest;
       });
-      const some = first.some((three) => three.some((list) => list.length > 0));
-      return { bound: all[0]! + all[1]! + all[2]!, found: some ? first : found };
+      this.#keepCommon(near);
+      this.#keepCommon(found);
+      const isAny = (lists: typeof found) => lists.some((three) => three.some((list) => list.length > 0));
+      const isComplete = !isAny(found);
+      return { bound: all[0]! + all[1]! + all[2]!, isComplete, found: isAny(near) ? near : found };
+    }
+  }
+
+  /** A tied option that does not matter in one of its stages matters in none: it would have to stand there too. */
+  #keepCommon(lists: readonly PerLane<number[]>[]): void {
+    for (const { lane, stages } of this.#ties) {
+      const sets = stages.map((s) => new Set(lists[s]![lane]));
+      const common = lists[stages[0]!]![lane].filter((k) => sets.every((set) => set.has(k)));
+      for (const s of stages) lists[s]![lane] = common;
     }
   }
 
@@ -144,7 +161,7 @@ export class Pricing<T extends Option> {
     const after = s === n - 1 ? 0 : this.#leastSuffix(s, p);
     const matters = least[p]! + gap + margin - before - after - crude;
     const out: Out[] = [];
-    const exact = new Map<string, number>();
+    const exact = new Map<number, number>();
     /** The cheapest of each device that is far from mattering stands for its like. */
     const rest = new Map<number, number>();
     for (let k = 0; k < options.length; k += 1) {
@@ -208,8 +225,10 @@ export class Pricing<T extends Option> {
 }
 
 const ZERO_ONE = new Float64Array(1);
+/** What comes so near to mattering is taken in as well: it would matter soon. */
+const NEARLY = 80;
 /** Options keep at least so much more than the least chain when potentials are taken back. */
-const SPARE = 50;
+const SPARE = 0;
 /** Options this much beyond what can matter are priced closely too, so that the bound stays near. */
 const PRICE_MARGIN = 60;
 

@@ -37,13 +37,12 @@ export type Active<T extends Option> = Pick<Seated<T>, 'active' | 'options' | 'c
 
 /** Options that cost at most `reach` more than the cheapest by themselves. */
 export function cheap(points: readonly number[], reach: number): number[] {
-  let least = Infinity;
-  for (const v of points) if (v < least) least = v;
+  const least = points.reduce((a, b) => Math.min(a, b), Infinity);
   return points.flatMap((v, k) => (v <= least + reach ? [k] : []));
 }
 
 export function activeOf<T extends Option>({ options }: Choices<T>, indices: readonly number[]): Active<T> {
-  const classes = new Map<string, number>();
+  const classes = new Map<number, number>();
   const reps: T[] = [];
   const list = indices.map((k) => options[k]!);
   const cls = Int32Array.from(list, (option) => {

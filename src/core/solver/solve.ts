@@ -36,12 +36,14 @@ export interface SolveOptions {
  * the others says which more may matter. This and the next numbers are measured by us: they change the way, not the
  * result.
  */
-const REACH = 520;
+const REACH = 640;
 /** Sweeps at most before the others are priced, and the share of the gap a sweep must close to be worth another. */
 const MOST_SWEEPS = 8;
 const WORTH_A_SWEEP = 0.2;
 /** How often options that may matter are taken in. */
 const MOST_ROUNDS = 24;
+/** In so many rounds an answer is looked for before the end. */
+const TRIED_ROUNDS = 3;
 const TRIED = { wide: 8, narrow: 4 };
 /** Attempts at making lanes agree, on the way and at the end. */
 const TRIED_NODES = 12;
@@ -92,14 +94,16 @@ export function* solve<T extends Option>(
   for (let round = 0; round < MOST_ROUNDS && !isComplete; round += 1) {
     for (let n = 0; n < MOST_SWEEPS; n += 1) {
       const rose = yield* through(dual.sweep());
-      yield* attempt({ wide: TRIED.wide + 2 * (n + round), narrow: TRIED.narrow + round });
+      if (n === 0 && round < TRIED_ROUNDS)
+        yield* attempt({ wide: TRIED.wide + 4 * round, narrow: TRIED.narrow + round });
       yield progress();
       const gap = best.cost - dual.bound;
       if (gap <= 0 || rose < WORTH_A_SWEEP * gap || isEnough()) break;
     }
     const priced = yield* through(dual.price(best.cost + slack));
     bound = Math.max(bound, Math.min(priced.bound, best.cost));
-    isComplete = priced.found.every((three) => three.every((list) => list.length === 0));
+
+    isComplete = priced.isComplete;
     if (isEnough()) return { ...best, bound, kept: null, given: dual.given };
     if (!isComplete) yield* through(dual.grow(priced.found));
     yield progress();
@@ -109,6 +113,7 @@ export function* solve<T extends Option>(
   // Nothing left out can matter: drop what the bound rules out, and solve the rest exactly.
   for (let n = 0; n < MOST_PRUNINGS; n += 1) {
     yield* through(dual.prune(best.cost + slack));
+
     if (dual.states <= EASY_STATES || isEnough()) break;
     const rose = yield* through(dual.sweep());
     if (rose < 1 && dual.states <= MOST_STATES) break;
@@ -120,6 +125,7 @@ export function* solve<T extends Option>(
   }
   const { kept, given } = dual;
   const last = yield* through(agree(chain, kept, { upper: best.cost, given, most: MOST_NODES, isEnough }));
+
   if (last.chosen !== null) best = { cost: last.cost, chosen: last.chosen };
   const isProven = last.bound >= best.cost;
   return {

@@ -16,7 +16,7 @@ import { wayTable } from './way-table';
 interface Together<T> {
   readonly third: readonly T[];
   readonly table: Float64Array;
-  readonly ones: PerLane<Map<string, Float64Array>>;
+  readonly ones: PerLane<Map<number, Float64Array>>;
 }
 
 /** Tables that stages with the same options share. */

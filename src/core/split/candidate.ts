@@ -38,7 +38,7 @@ export const REST: Candidate = {
   hand: 0,
   family: -1,
   steps: null,
-  alike: '',
+  alike: 0,
   kind: REST_KIND,
   id: 0,
 };
@@ -58,13 +58,23 @@ export function candidateOf(grip: KnownGrip): Candidate {
     hand: handFret(grip.grip) ?? 0,
     family: familyOf(grip.device),
     steps: null,
-    alike: pitches.join(),
+    alike: soundOf(pitches),
     kind: DEVICES.indexOf(grip.device),
     id: packedFrets(grip),
   };
   known.set(grip, made);
   return made;
 }
+
+/** A number for each set of pitches, from 1. */
+function soundOf(pitches: readonly Midi[]): number {
+  const key = pitches.join();
+  let sound = sounds.get(key);
+  if (sound === undefined) sounds.set(key, (sound = sounds.size + 1));
+  return sound;
+}
+
+const sounds = new Map<string, number>();
 
 function packedFrets({ grip }: KnownGrip): number {
   let bits = 0;
@@ -91,7 +101,7 @@ export function lineOf(steps: readonly Step[], nth: number): Candidate {
     hand: sounding.hand,
     family: -1,
     steps,
-    alike: `line ${nth}`,
+    alike: -1 - nth,
     kind: REST_KIND,
     id: LINES_FROM + nth,
   };
@@ -101,6 +111,20 @@ export function lineOf(steps: readonly Step[], nth: number): Candidate {
 export function endOf(candidate: Candidate, which: 'first' | 'last'): Candidate {
   const { steps } = candidate;
   return steps === null ? candidate : which === 'first' ? steps[0]!.candidate : steps.at(-1)!.candidate;
+}
+
+/** Pitch classes as a 12-bit set. */
+export function classesOf({ pitches }: Candidate): number {
+  let bits = 0;
+  for (const pitch of pitches) bits |= 1 << (pitch % 12);
+  return bits;
+}
+
+/** How many of a set there are. */
+export function bitCount(set: number): number {
+  let n = 0;
+  for (let b = set; b !== 0; b &= b - 1) n += 1;
+  return n;
 }
 
 /** Shapes that make one sound in a phrase (common practice): fifths, octaves, lines, thirds and sixths, chords. */
@@ -116,15 +140,16 @@ export function familyOf(device: Device): number {
   return index < 0 ? FAMILIES.length : index;
 }
 
-/** Whether a candidate is a shape that players know by name; remembered per grip and instrument. */
+/** Whether a candidate is a shape that players know by name; remembered per instrument and root. */
 export function isUsual({ known: grip }: Candidate, instrument: Rig, rootPc: number): boolean {
   if (grip === null || instrument.kind === 'bass') return false;
-  let of = usual.get(grip);
-  if (!of) usual.set(grip, (of = new Map()));
-  const key = `${rootPc} ${instrument.capo} ${instrument.tuning.join(' ')}`;
-  let is = of.get(key);
-  if (is === undefined) of.set(key, (is = isUsualShape(grip.grip, instrument, rootPc)));
+  let roots = usual.get(instrument);
+  if (!roots) usual.set(instrument, (roots = new Map()));
+  let of = roots.get(rootPc);
+  if (!of) roots.set(rootPc, (of = new WeakMap()));
+  let is = of.get(grip);
+  if (is === undefined) of.set(grip, (is = isUsualShape(grip.grip, instrument, rootPc)));
   return is;
 }
 
-const usual = new WeakMap<KnownGrip, Map<string, boolean>>();
+const usual = new WeakMap<Rig, Map<number, WeakMap<KnownGrip, boolean>>>();

@@ -20,11 +20,11 @@ export {
 export { problemInSteps, problemOf, type Scope, type SplitProblem } from './problem';
 export { addressOf, type Slot } from './slots';
 export { seatsOf, type Seat, type Seats } from './seat';
-export { REST, type Candidate } from './candidate';
+export { classesOf, REST, type Candidate } from './candidate';
 export { allCandidates, cellOf, fixedCandidate } from './vocabulary';
 export { addCosts, sumOf, type CostName, type Costs } from './costs';
 export { ownCosts, ownPoints } from './own-costs';
 export { pairCosts, pairPoints } from './pair-costs';
-export { classesOf, namedTones, togetherCosts, type Named } from './together';
+export { namedTones, togetherCosts, type Named } from './together';
 export { stepsOf, wayCosts, wayPoints } from './step-costs';
 export { reasonFor } from './explain';

@@ -1,8 +1,9 @@
-import { lengthShare, mudOf, rubBetween, type Part } from '../clash/index';
+import { lengthShare, mudOf, rubBetween } from '../clash/index';
 import type { Device } from '../grip/index';
 import { belongs, pitchClass } from '../pitch/index';
 import { gripDirt } from '../sound/index';
-import { isUsual, type Candidate } from './candidate';
+import { TICKS_PER_QUARTER } from '../time/index';
+import { bitCount, classesOf, isUsual, type Candidate } from './candidate';
 import { sumOf, type Costs } from './costs';
 import { OTHER_DEVICE, opennessOf, styleFor } from './plan';
 import type { Seat } from './seat';
@@ -10,11 +11,25 @@ import * as w from './weights';
 
 /** Points of one candidate by itself; lines are decided and cost nothing. */
 export function ownPoints(c: Candidate, seat: Seat): number {
-  return sumOf(ownCosts(c, seat));
+  return lastingPoints(c, seat) + passingPoints(c, seat);
 }
 
 /** What one candidate costs by itself, by name. */
 export function ownCosts(c: Candidate, seat: Seat): Costs {
+  return { ...lastingCosts(c, seat), ...passingCosts(c, seat) };
+}
+
+/** What of it is the same wherever this player has this chord in this sound. */
+export function lastingPoints(c: Candidate, seat: Seat): number {
+  return sumOf(lastingCosts(c, seat));
+}
+
+/** What of it depends on the place: how long it sounds, who sings, what is picked. */
+export function passingPoints(c: Candidate, seat: Seat): number {
+  return c.known === null ? 0 : dirtPoints(c, seat) + voicePoints(c, seat) + pickPoints(c, seat);
+}
+
+function lastingCosts(c: Candidate, seat: Seat): Costs {
   const { role, chord, instrument } = seat;
   if (c.steps !== null) return {};
   const style = styleFor(role, instrument.gain);
@@ -25,22 +40,20 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
   const isBass = instrument.kind === 'bass';
   const [from, to] = style.lowest;
   const outside = Math.max(0, from - c.low, c.low - to);
-  const inVoice = seat.voice !== null && !isBass && c.top >= seat.voice.low && c.top <= seat.voice.high;
-  const dirt = w.CLASH_POINTS * gripDirt(c.pitches, instrument.gain) * lengthShare(seat.ticks);
   const costs: Costs = {
     effort: Math.round(w.EFFORT_POINTS * c.known.effort),
     shape: shapePoints(c, seat),
     device: style.devices[c.known.device] ?? OTHER_DEVICE,
     neck: w.NECK_POINTS * Math.max(0, c.hand - homeOf(c, seat)),
     register: w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - style.top),
-    mud: Math.round(w.CLASH_POINTS * (mudOf(c.pitches, { isBass, gain: instrument.gain })?.score ?? 0)),
-    dirt: Math.round(role.allowsThirds ? w.ALLOWED_DIRT_SHARE * dirt : dirt),
-    voice: inVoice ? w.IN_VOICE_POINTS : 0,
+    mud: Math.round(w.CLASH_POINTS * heardFor(c, seat).mud),
   };
   if (chord === null) return costs;
-  const part = partOf(c, seat);
-  const inside = rubBetween(part, part, chord)?.score ?? 0;
-  costs.rub = Math.round(w.CLASH_POINTS * w.INNER_RUB_SHARE * inside);
+  if (c.pitches.length > 1) {
+    const part = { player: seat.player, pitches: c.pitches, soundTicks: A_BAR, gain: instrument.gain };
+    const inside = rubBetween(part, part, chord)?.score ?? 0;
+    costs.rub = Math.round(w.CLASH_POINTS * w.INNER_RUB_SHARE * inside);
+  }
   if (isBass) {
     costs.root = pitchClass(c.low) === chord.bassPc ? 0 : w.BASS_NOT_ROOT_POINTS;
     return costs;
@@ -48,8 +61,36 @@ export function ownCosts(c: Candidate, seat: Seat): Costs {
   return { ...costs, ...chordCosts(c, seat) };
 }
 
+function passingCosts(c: Candidate, seat: Seat): Costs {
+  if (c.known === null) return {};
+  return { dirt: dirtPoints(c, seat), voice: voicePoints(c, seat), picks: pickPoints(c, seat) };
+}
+
+/** Rubs inside one grip are judged as if it were held for a bar. */
+const A_BAR = 4 * TICKS_PER_QUARTER;
+
+function dirtPoints(c: Candidate, seat: Seat): number {
+  const dirt = w.CLASH_POINTS * heardFor(c, seat).dirt * lengthShare(seat.ticks);
+  return Math.round(seat.role.allowsThirds ? w.ALLOWED_DIRT_SHARE * dirt : dirt);
+}
+
+function voicePoints(c: Candidate, { voice, instrument }: Seat): number {
+  const inVoice = voice !== null && instrument.kind !== 'bass' && c.top >= voice.low && c.top <= voice.high;
+  return inVoice ? w.IN_VOICE_POINTS : 0;
+}
+
+/** A grip that is picked through: three different notes, and every string that the right hand picks. */
+function pickPoints(c: Candidate, { role, picked, chord, instrument }: Seat): number {
+  if (chord === null || instrument.kind === 'bass' || (!role.picks && picked.length === 0)) return 0;
+  const { grip } = c.known!;
+  const silent = picked.filter((s) => (grip[grip.length - s] ?? null) === null).length;
+  const wanted = Math.min(3, chord.tones.length);
+  const classes = role.picks || picked.length > 2 ? Math.max(0, wanted - bitCount(classesOf(c))) : 0;
+  return w.PICK_CLASS_POINTS * classes + w.PICK_STRING_POINTS * silent;
+}
+
 /** What a guitar has of the chord. */
-function chordCosts(c: Candidate, { chord, instrument, role, picked }: Seat): Costs {
+function chordCosts(c: Candidate, { chord, instrument, role }: Seat): Costs {
   if (chord === null) return {};
   const open = opennessOf(instrument.gain);
   const heard = new Set(c.pitches.map((p) => pitchClass(p)));
@@ -67,12 +108,6 @@ function chordCosts(c: Candidate, { chord, instrument, role, picked }: Seat): Co
       : 0,
     rings: Math.round(open * w.RING_POINTS * (MOST_RINGING - ringing(c))),
   };
-  if (role.picks || picked.length > 0) {
-    const strings = c.known!.grip.length;
-    const silent = picked.filter((s) => (c.known!.grip[strings - s] ?? null) === null).length;
-    const classes = role.picks || picked.length > 2 ? Math.max(0, 3 - heard.size) : 0;
-    costs.picks = w.PICK_CLASS_POINTS * classes + w.PICK_STRING_POINTS * silent;
-  }
   if (role.drones) {
     costs.foreign = w.FOREIGN_POINTS * [...heard].filter((pc) => !belongs(chord, pc)).length;
   }
@@ -130,6 +165,19 @@ function shapePoints(c: Candidate, { chord, instrument }: Seat): number {
   return odd + w.GAP_POINTS * gap;
 }
 
-export function partOf(c: Candidate, seat: Seat): Part {
-  return { player: seat.player, pitches: c.pitches, soundTicks: seat.ticks, gain: seat.instrument.gain };
+/** What an amplifier makes of some pitches, and how muddy they are; remembered, as it is the same in every slot. */
+function heardFor(c: Candidate, { instrument }: Seat): { readonly dirt: number; readonly mud: number } {
+  const isBass = instrument.kind === 'bass';
+  const { gain } = instrument;
+  const key = isBass ? -1 - gain : gain;
+  let known = heardAt.get(key);
+  if (!known) heardAt.set(key, (known = new Map()));
+  let heard = known.get(c.alike);
+  if (!heard) {
+    heard = { dirt: gripDirt(c.pitches, gain), mud: mudOf(c.pitches, { isBass, gain })?.score ?? 0 };
+    known.set(c.alike, heard);
+  }
+  return heard;
 }
+
+const heardAt = new Map<number, Map<number, { readonly dirt: number; readonly mud: number }>>();

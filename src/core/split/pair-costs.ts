@@ -14,7 +14,17 @@ export interface PairOf {
 
 /** Points of two players' candidates together in one slot. Never negative. */
 export function pairPoints(a: Candidate, b: Candidate, of: PairOf): number {
-  return sumOf(pairCosts(a, b, of));
+  if (a.steps !== null || b.steps !== null) return sumOf(pairCosts(a, b, of));
+  if (a.pitches.length === 0 || b.pitches.length === 0) return 0;
+  const costs = between(a, b, of);
+  return (
+    costs.rub! +
+    (costs['below-bass'] ?? 0) +
+    (costs.separation ?? 0) +
+    (costs.above ?? 0) +
+    (costs.again ?? 0) +
+    (costs.doubled ?? 0)
+  );
 }
 
 /** The same by name; what a line costs is what its steps do, by the time they take. */

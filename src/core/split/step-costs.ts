@@ -55,26 +55,28 @@ function familyPoints(from: Candidate, to: Candidate): number {
   return w.DEVICE_CHANGE_POINTS + (from.family === to.family ? 0 : w.FAMILY_CHANGE_POINTS);
 }
 
+const { NEW_STRING_POINTS, DEVICE_CHANGE_POINTS, FAMILY_CHANGE_POINTS } = w;
+
 /** Fast twin of `wayPoints` (see the tests), from numbers alone. */
 function stepPoints(
   before: Candidate,
   after: Candidate,
   { role, spans, isBass }: { role: WayOf['role']; spans: Float64Array; isBass: boolean },
 ): number {
-  const a = before.steps === null ? before : endOf(before, 'last');
-  const b = after.steps === null ? after : endOf(after, 'first');
+  const a = before.steps === null ? before : before.steps.at(-1)!.candidate;
+  const b = after.steps === null ? after : after.steps[0]!.candidate;
   if (a.id === b.id || a.known === null || b.known === null) return 0;
   const up = a.top > b.top ? a.top - b.top : b.top - a.top;
   let points = role.moving + spans[(a.hand << 5) + b.hand]! + role.leading * (up > 12 ? 12 : up);
   if (a.kind !== b.kind) {
-    points += w.DEVICE_CHANGE_POINTS + (a.family === b.family ? 0 : w.FAMILY_CHANGE_POINTS);
+    points += DEVICE_CHANGE_POINTS + (a.family === b.family ? 0 : FAMILY_CHANGE_POINTS);
   }
   if (isBass) points += leapPoints(a, b);
   // A string counts when it is fretted (2 and up in its five bits) and was not fretted there before.
   let here = b.id;
   let differs = here ^ a.id;
   while (differs !== 0) {
-    if ((here & 31) > 1 && (differs & 31) !== 0) points += w.NEW_STRING_POINTS;
+    if ((here & 31) > 1 && (differs & 31) !== 0) points += NEW_STRING_POINTS;
     here >>>= 5;
     differs >>>= 5;
   }

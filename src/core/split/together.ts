@@ -1,8 +1,8 @@
 import { pitchClass, type ChordSymbol } from '../pitch/index';
-import type { Joint, Three } from '../solver/index';
-import type { Candidate } from './candidate';
-import type { CostName, Costs } from './costs';
-import { pairPoints } from './pair-costs';
+import type { Joint } from '../solver/index';
+import { classesOf, type Candidate } from './candidate';
+import { sumOf, type CostName, type Costs } from './costs';
+import { pairPoints, type PairOf } from './pair-costs';
 import { bySound, type Plan } from './plan';
 import type { Seats } from './seat';
 import * as w from './weights';
@@ -62,46 +62,42 @@ export function togetherCosts(low: number, has: number, { chord, named }: All): 
   return costs;
 }
 
-/** Pitch classes as a 12-bit set. */
-export function classesOf({ pitches }: Candidate): number {
-  let bits = 0;
-  for (const pitch of pitches) bits |= 1 << pitchClass(pitch);
-  return bits;
-}
-
 /**
  * What two or three players cost together in a slot, as the solver asks for it. Only pitches matter, so what is alike is
  * worked out once.
  */
 export function jointOf(seats: Seats, plan: Pick<Plan, 'separation' | 'above'>, all: All): Joint<Candidate> {
   const [a, b, c] = seats;
-  const pairs = [
-    { of: { a, b, plan }, known: new Map<string, number>() },
-    { of: { a, b: c, plan }, known: new Map<string, number>() },
-    { of: { a: b, b: c, plan }, known: new Map<string, number>() },
-  ];
-  const pair = (n: number, x: Candidate, y: Candidate): number => {
-    const { of, known } = pairs[n]!;
-    const key = `${x.alike}|${y.alike}`;
-    let points = known.get(key);
-    if (points === undefined) known.set(key, (points = pairPoints(x, y, of)));
-    return points;
+  const guitars = pairsOf({ a, b, plan });
+  const firstAndBass = pairsOf({ a, b: c, plan });
+  const secondAndBass = pairsOf({ a: b, b: c, plan });
+  const { has: hasOf, byLow, byTones } = decided(all);
+  return {
+    table: ([A, B, C]) => {
+      const table = new Float64Array(A.length * B.length * C.length);
+      const bc = B.map((y) => Float64Array.from(C, (z) => secondAndBass(y, z)));
+      const [lowB, lowC] = [B.map(lowIndex), Int32Array.from(C, lowIndex)];
+      const [hasB, hasC] = [B.map(hasOf), Int32Array.from(C, hasOf)];
+      let k = 0;
+      for (const x of A) {
+        const ac = Float64Array.from(C, (z) => firstAndBass(x, z));
+        const [lowA, hasA] = [lowIndex(x), hasOf(x)];
+        for (let j = 0; j < B.length; j += 1) {
+          const both = guitars(x, B[j]!);
+          const low = Math.min(lowA, lowB[j]!);
+          const has = hasA | hasB[j]!;
+          const row = bc[j]!;
+          for (let i = 0; i < C.length; i += 1) {
+            const lowest = low < lowC[i]! ? low : lowC[i]!;
+            const three = lowest === NOBODY_LOW ? 0 : byLow[lowest]! + byTones[has | hasC[i]!]!;
+            table[k] = both + ac[i]! + row[i]! + three;
+            k += 1;
+          }
+        }
+      }
+      return table;
+    },
   };
-  const byLow = new Map<number, number>();
-  const three = (low: number, has: number): number => {
-    const key = low * 4096 + has;
-    let points = byLow.get(key);
-    if (points === undefined) {
-      points = 0;
-      const costs = togetherCosts(low, has, all);
-      for (const name in costs) points += costs[name as CostName]!;
-      byLow.set(key, points);
-    }
-    return points;
-  };
-  let wanted = 0;
-  for (const { pc } of all.named) wanted |= 1 << pc;
-  return { table: (lists) => tableOf(lists, { pair, three, wanted }) };
 }
 
 /** A slot at the end of another section: what it costs there is not ours to change. */
@@ -109,29 +105,45 @@ export const NO_JOINT: Joint<Candidate> = {
   table: ([A, B, C]) => new Float64Array(A.length * B.length * C.length),
 };
 
-function tableOf(
-  [A, B, C]: Three<Candidate>,
-  of: {
-    pair: (n: number, x: Candidate, y: Candidate) => number;
-    three: (low: number, has: number) => number;
-    wanted: number;
-  },
-): Float64Array {
-  const table = new Float64Array(A.length * B.length * C.length);
-  const ac = A.map((a) => Float64Array.from(C, (c) => of.pair(1, a, c)));
-  const bc = B.map((b) => Float64Array.from(C, (c) => of.pair(2, b, c)));
-  const [hasA, hasB, hasC] = [A, B, C].map((list) => list.map((x) => classesOf(x) & of.wanted));
-  let k = 0;
-  for (let a = 0; a < A.length; a += 1) {
-    for (let b = 0; b < B.length; b += 1) {
-      const both = of.pair(0, A[a]!, B[b]!);
-      const low = Math.min(A[a]!.low, B[b]!.low);
-      const has = hasA![a]! | hasB![b]!;
-      for (let c = 0; c < C.length; c += 1) {
-        table[k] = both + ac[a]![c]! + bc[b]![c]! + of.three(Math.min(low, C[c]!.low), has | hasC![c]!);
-        k += 1;
-      }
-    }
-  }
-  return table;
+/** Points of two players, remembered by what is alike. */
+function pairsOf(of: PairOf): (x: Candidate, y: Candidate) => number {
+  const known = new Map<number, Map<number, number>>();
+  return (x, y) => {
+    let row = known.get(x.alike);
+    if (!row) known.set(x.alike, (row = new Map()));
+    let points = row.get(y.alike);
+    if (points === undefined) row.set(y.alike, (points = pairPoints(x, y, of)));
+    return points;
+  };
+}
+
+/** Above every pitch: nobody plays. */
+const NOBODY_LOW = 128;
+
+function lowIndex({ low }: Candidate): number {
+  return low < NOBODY_LOW ? low : NOBODY_LOW;
+}
+
+/** `togetherCosts` as two small tables: by the lowest note, and by which of the named tones are there (a bit each). */
+function decided(all: All): {
+  readonly has: (c: Candidate) => number;
+  readonly byLow: Float64Array;
+  readonly byTones: Float64Array;
+} {
+  const { named } = all;
+  const everything = named.reduce((bits, { pc }) => bits | (1 << pc), 0);
+  const sum = (low: number, has: number) => sumOf(togetherCosts(low, has, all));
+  const byLow = Float64Array.from({ length: NOBODY_LOW }, (_, low) => sum(low, everything));
+  const byTones = Float64Array.from({ length: 2 ** named.length }, (_, bits) => {
+    const has = named.reduce((set, { pc }, i) => (bits & (1 << i) ? set | (1 << pc) : set), 0);
+    return sum(0, has) - sum(0, everything);
+  });
+  return {
+    has: (c) => {
+      const classes = classesOf(c);
+      return named.reduce((bits, { pc }, i) => (classes & (1 << pc) ? bits | (1 << i) : bits), 0);
+    },
+    byLow,
+    byTones,
+  };
 }

@@ -4,7 +4,7 @@ import { pitchClass, type ChordSymbol } from '../pitch/index';
 import type { Rig } from '../song/index';
 import type { Choices } from '../solver/index';
 import { candidateOf, isUsual, REST, type Candidate } from './candidate';
-import { ownPoints } from './own-costs';
+import { lastingPoints, passingPoints } from './own-costs';
 import { styleFor, type Role } from './plan';
 import type { Seat } from './seat';
 import * as w from './weights';
@@ -67,21 +67,40 @@ function vocabularyOf(seat: Seat, wishes: readonly Wish[], drones: readonly numb
   return { options: [...options, ...more.filter((c) => !ids.has(c.id))], missing: null };
 }
 
-/** Grips of the plan's devices; all of them where it has none for this chord. */
+/**
+ * Grips of the plan's devices (all of them where it has none for this chord): of those that sound the same the easiest
+ * few, of chords of four and more strings those with a name and the easiest of the others, of three strings those that
+ * lie side by side where there are any.
+ */
 function usualOf(list: readonly Candidate[], seat: Seat): readonly Candidate[] {
   const { devices } = styleFor(seat.role, seat.instrument.gain);
   const named = list.filter((c) => devices[c.known!.device] !== undefined);
-  const counts = new Map<string, number>();
-  const few = (named.length > 0 ? named : list).filter((c) => {
+  const all = named.length > 0 ? named : list;
+  const threes = all.filter((c) => c.pitches.length === 3);
+  const sideBySide = threes.some((c) => silentInside(c) === 0);
+  const counts = new Map<number, number>();
+  let odd = 0;
+  return all.filter((c) => {
+    if (seat.chord !== null && isUsual(c, seat.instrument, seat.chord.rootPc)) return true;
+    if (c.pitches.length === 3 && sideBySide && silentInside(c) > 0) return false;
+    if (c.pitches.length > 3 && (silentInside(c) > 0 || odd >= MOST_ODD)) return false;
+    if (c.pitches.length > 3) odd += 1;
     const n = (counts.get(c.alike) ?? 0) + 1;
     counts.set(c.alike, n);
-    return n <= MOST_ALIKE || (seat.chord !== null && isUsual(c, seat.instrument, seat.chord.rootPc));
+    return n <= MOST_ALIKE;
   });
-  return few;
 }
 
-/** Of grips that sound the same the easiest so many take part. */
+function silentInside({ known: grip, pitches }: Candidate): number {
+  const { grip: frets } = grip!;
+  const first = frets.findIndex((fret) => fret !== null);
+  const last = frets.findLastIndex((fret) => fret !== null);
+  return last - first + 1 - pitches.length;
+}
+
+/** Of grips that sound the same the easiest so many take part, of chords without a name so many in all. */
 const MOST_ALIKE = 3;
+const MOST_ODD = 48;
 
 /** Octaves and single notes on one tone, whatever the chord. */
 function dronesOn(pc: number, { instrument, chord }: Seat): readonly Candidate[] {
@@ -93,8 +112,13 @@ function dronesOn(pc: number, { instrument, chord }: Seat): readonly Candidate[]
     .map(candidateOf);
 }
 
-/** What a choice costs in one slot, remembered by what matters to it. */
-const priced = new WeakMap<readonly Candidate[], WeakMap<Role, Map<string, Choices<Candidate>>>>();
+/** What an option costs, remembered: what lasts wherever the chord comes, and all of it by what matters at a place. */
+interface Priced {
+  readonly lasting: readonly number[];
+  readonly at: Map<string, Choices<Candidate>>;
+}
+
+const priced = new WeakMap<readonly Candidate[], WeakMap<Role, Map<string, Priced>>>();
 
 /** The points of every option for a player in a slot; `locked` are grips this player has locked for the same symbol. */
 export function choicesFor(
@@ -103,17 +127,25 @@ export function choicesFor(
   locked: readonly Candidate[] = [],
 ): Choices<Candidate> {
   const { voice, ticks, picked, instrument } = seat;
-  const key = `${seat.chord?.text ?? ''} ${ticks} ${voice ? `${voice.low}-${voice.high}` : ''} ${picked.join()} ${locked.map((c) => c.id).join()} ${instrument.gain}`;
   let byRole = priced.get(options);
   if (!byRole) priced.set(options, (byRole = new WeakMap()));
-  let known = byRole.get(seat.role);
-  if (!known) byRole.set(seat.role, (known = new Map()));
-  let choices = known.get(key);
+  let byChord = byRole.get(seat.role);
+  if (!byChord) byRole.set(seat.role, (byChord = new Map()));
+  const chord = `${seat.chord?.text ?? ''} ${instrument.gain}`;
+  let known = byChord.get(chord);
+  if (!known) {
+    known = { lasting: options.map((c) => lastingPoints(c, seat)), at: new Map() };
+    byChord.set(chord, known);
+  }
+  const key = `${ticks} ${voice ? `${voice.low}-${voice.high}` : ''} ${picked.join()} ${locked.map((c) => c.id).join()}`;
+  let choices = known.at.get(key);
   if (!choices) {
     const isOther = (c: Candidate) => locked.length > 0 && !locked.some((l) => l.id === c.id);
-    const points = options.map((c) => ownPoints(c, seat) + (isOther(c) ? w.AS_LOCKED_POINTS : 0));
-    choices = { options, points };
-    known.set(key, choices);
+    const { lasting } = known;
+    const points = options.map(
+      (c, i) => lasting[i]! + passingPoints(c, seat) + (isOther(c) ? w.AS_LOCKED_POINTS : 0),
+    );
+    known.at.set(key, (choices = { options, points }));
   }
   return choices;
 }
