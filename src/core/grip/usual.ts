@@ -41,6 +41,7 @@ const FORMS: readonly Forms[] = [
     '320003 320033 320001 320002 320000 3x0003 3x0033 3x0001 3x0002 3x0000 300203 3x0203 330013 3200xx',
   ),
   atNut(3, 'x20003 x20033 x2003x xx0003 x42220 x4222x'),
+  atNut(4, 'xx4230'),
   // F, and slash basses beside it.
   atNut(0, '1x3211 1x2210'),
   atNut(2, 'x33211 x03211 xx3210 x03210 x33210 xx3213 4221xx 42210x'),

@@ -1,5 +1,6 @@
 import { lengthShare, mudOf, rubBetween } from '../clash/index';
 import type { Device } from '../grip/index';
+import { openStrings, type Fret } from '../instrument/index';
 import { belongs, pitchClass } from '../pitch/index';
 import { gripDirt } from '../sound/index';
 import { TICKS_PER_QUARTER } from '../time/index';
@@ -45,7 +46,8 @@ function lastingCosts(c: Candidate, seat: Seat): Costs {
     shape: shapePoints(c, seat),
     device: style.devices[c.known.device] ?? OTHER_DEVICE,
     neck: w.NECK_POINTS * Math.max(0, c.hand - homeOf(c, seat)),
-    register: w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - style.top),
+    register:
+      w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - style.top) + lowPoints(c, seat),
     mud: Math.round(w.CLASH_POINTS * heardFor(c, seat).mud),
   };
   if (chord === null) return costs;
@@ -70,7 +72,8 @@ function passingCosts(c: Candidate, seat: Seat): Costs {
 const A_BAR = 4 * TICKS_PER_QUARTER;
 
 function dirtPoints(c: Candidate, seat: Seat): number {
-  const dirt = w.CLASH_POINTS * heardFor(c, seat).dirt * lengthShare(seat.ticks);
+  const over = Math.max(0, heardFor(c, seat).dirt * lengthShare(seat.ticks) - w.FREE_DIRT);
+  const dirt = (w.CLASH_POINTS * over) / (1 - w.FREE_DIRT);
   return Math.round(seat.role.allowsThirds ? w.ALLOWED_DIRT_SHARE * dirt : dirt);
 }
 
@@ -100,7 +103,7 @@ function chordCosts(c: Candidate, { chord, instrument, role }: Seat): Costs {
   const isLow = isChord && c.low < LOW_PART;
   const costs: Costs = {
     root:
-      (heard.has(chord.rootPc) ? 0 : w.NO_ROOT_POINTS) +
+      (heard.has(chord.rootPc) ? 0 : role.low ? w.LOW_NO_ROOT_POINTS : w.NO_ROOT_POINTS) +
       (isLow && low !== chord.bassPc && low !== chord.rootPc ? w.LOW_NOT_ROOT_POINTS : 0),
     rich: Math.round(open * w.RICH_POINTS * missing),
     strings: isWhole(c.known!.device)
@@ -134,6 +137,14 @@ function homeOf(c: Candidate, { instrument, role }: Seat): number {
   return role.leading > 8 || c.pitches.length < 3 ? w.HOME_FRETS.upper : w.HOME_FRETS.chords;
 }
 
+/** How far a low part lies above the lowest string; up to the edge whole chords lie where they lie. */
+function lowPoints(c: Candidate, { role, instrument }: Seat): number {
+  if (!role.low) return 0;
+  const share = instrument.kind === 'bass' ? 1 : 1 - opennessOf(instrument.gain);
+  const above = c.low - (Math.min(...openStrings(instrument)) + instrument.capo);
+  return Math.round(share * w.LOW_FIRST_POINTS * Math.max(0, above));
+}
+
 /** Silent strings that a pair of notes usually has between its two (common practice). */
 const USUAL_GAP: Readonly<Partial<Record<Device, readonly number[]>>> = {
   octave: [1],
@@ -162,7 +173,9 @@ function shapePoints(c: Candidate, { chord, instrument }: Seat): number {
   }
   if (chord !== null && isUsual(c, instrument, chord.rootPc)) return 0;
   const odd = c.pitches.length > 3 ? w.ODD_SHAPE_POINTS : 0;
-  return odd + w.GAP_POINTS * gap;
+  const torn = c.hand > w.TORN_FROM_FRET && grip.includes(0 as Fret) ? w.TORN_POINTS : 0;
+  const spread = c.pitches.length === 3 && isSpread(c) ? w.ODD_STRINGS_POINTS : 0;
+  return odd + torn + spread + w.GAP_POINTS * gap;
 }
 
 /** What an amplifier makes of some pitches, and how muddy they are; remembered, as it is the same in every slot. */
@@ -181,3 +194,8 @@ function heardFor(c: Candidate, { instrument }: Seat): { readonly dirt: number; 
 }
 
 const heardAt = new Map<number, Map<number, { readonly dirt: number; readonly mud: number }>>();
+
+/** Three notes over more than an octave on strings side by side: a stretch that nobody looks for. */
+function isSpread({ low, top, known }: Candidate): boolean {
+  return top - low > 12 && known!.device !== 'power3' && known!.device !== 'fifth-bass';
+}

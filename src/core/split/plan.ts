@@ -27,6 +27,8 @@ export interface Role {
   readonly picks?: boolean;
   /** Holds a tone that many chords have in common, also where one chord has not. */
   readonly drones?: boolean;
+  /** Gives the low part: the lower its root the better. */
+  readonly low?: boolean;
   /** What one player allows: a third under gain. */
   readonly allowsThirds?: boolean;
 }

@@ -25,8 +25,8 @@ const LOW_POWER: Devices = {
   'wide-fifth': 150,
   power2: 170,
   'fifth-bass': 280,
-  octave: 340,
-  single: 520,
+  octave: 420,
+  single: 1100,
 };
 /** Above another guitar that plays whole chords. */
 const UPPER_OPEN: Devices = {
@@ -71,6 +71,7 @@ interface Ways {
   readonly leading?: number;
   readonly picks?: boolean;
   readonly drones?: boolean;
+  readonly low?: boolean;
 }
 
 function role(words: string, clean: Style, driven: Style, ways: Ways = {}): Role {
@@ -80,7 +81,7 @@ function role(words: string, clean: Style, driven: Style, ways: Ways = {}): Role
 
 /** Low and whole: open chords up to the edge, power chords when driven. */
 const rhythm = (words: string): Role =>
-  role(words, style(CHORDS, ['C2', 'F3'], 'A4'), style(LOW_POWER, ['C2', 'D3'], 'C4'));
+  role(words, style(CHORDS, ['C2', 'F3'], 'A4'), style(LOW_POWER, ['C2', 'D3'], 'C4'), { low: true });
 const upper = (words: string, ways: Ways = {}): Role =>
   role(words, style(UPPER_OPEN, ['D3', 'G4'], 'D5'), style(UPPER_DRIVEN, ['E3', 'A4'], 'E5'), {
     leading: 12,
@@ -88,7 +89,7 @@ const upper = (words: string, ways: Ways = {}): Role =>
   });
 const same = (words: string, one: Style, ways: Ways = {}): Role => role(words, one, one, ways);
 const bassRoots = (words = 'roots'): Role =>
-  same(words, style(BASS_ROOTS, ['A0', 'D2'], 'E3'), { leading: 6 });
+  same(words, style(BASS_ROOTS, ['A0', 'D2'], 'E3'), { leading: 6, low: true });
 
 const COLOURS = { clean: 380, driven: 120 } as const;
 
@@ -109,7 +110,7 @@ export const PLANS: Readonly<Record<PlanName, Plan>> = {
     useWhen: 'Both guitars should be heard apart: chords or power chords below, triads or dyads above.',
     roles: { guitar1: rhythm('low'), guitar2: upper('triads and dyads above'), bass: bassRoots() },
     separation: 1000,
-    above: 9,
+    above: 7,
     missingThird: { clean: 500, driven: 320 },
     missingColour: { clean: 400, driven: 200 },
   },
@@ -138,9 +139,9 @@ export const PLANS: Readonly<Record<PlanName, Plan>> = {
     roles: {
       guitar1: role(
         'hook',
-        style({ third: 0, sixth: 0, single: 160, octave: 160, fourth: 160 }, ['B3', 'E5'], 'C6'),
-        style({ octave: 0, single: 60, third: 100, sixth: 120, fourth: 160 }, ['B3', 'E5'], 'C6'),
-        { moving: 150, leading: 14 },
+        style({ third: 0, sixth: 0, octave: 120, fourth: 160, single: 380 }, ['G3', 'E5'], 'C6'),
+        style({ octave: 0, third: 60, sixth: 80, fourth: 160, single: 320 }, ['E3', 'D5'], 'C6'),
+        { leading: 14 },
       ),
       guitar2: rhythm('long chords'),
       bass: bassRoots(),
@@ -173,7 +174,7 @@ export const PLANS: Readonly<Record<PlanName, Plan>> = {
       bass: bassRoots(),
     },
     separation: 900,
-    above: 9,
+    above: 7,
     missingThird: { clean: 540, driven: 420 },
     missingColour: { clean: 420, driven: 240 },
   },
@@ -238,11 +239,13 @@ export const PLANS: Readonly<Record<PlanName, Plan>> = {
         'locked',
         style(CHORDS, ['C2', 'F3'], 'A4'),
         style({ power2: 0, power3: 20, 'fifth-bass': 240, 'wide-fifth': 260 }, ['C2', 'D3'], 'C4'),
+        { low: true },
       ),
       guitar2: role(
         'locked, doubled',
         style(CHORDS, ['C2', 'F3'], 'A4'),
         style({ power2: 0, power3: 20, 'fifth-bass': 240, 'wide-fifth': 260 }, ['C2', 'D3'], 'C4'),
+        { low: true },
       ),
       bass: bassRoots('locked'),
     },

@@ -7,6 +7,8 @@
 /** A clash of score 1: mud and dirt inside one grip, rubs between players. Rubs inside one grip count half. */
 export const CLASH_POINTS = 1000;
 export const INNER_RUB_SHARE = 0.5;
+/** Dirt up to here nobody minds (the findings are silent there); from here it rises to a clash. */
+export const FREE_DIRT = 0.3;
 /** What is left of the dirt of a grip where the plan is tuned to allow thirds. */
 export const ALLOWED_DIRT_SHARE = 0.2;
 
@@ -17,6 +19,9 @@ export const EFFORT_POINTS = 110;
 export const ODD_SHAPE_POINTS = 230;
 /** For each silent string inside a grip beyond those its device usually has: it must be damped, and is hard to find. */
 export const GAP_POINTS = 150;
+/** Open strings beside a hand that is far from the nut, where the shape is no drone. */
+export const TORN_POINTS = 120;
+export const TORN_FROM_FRET = 3;
 /** A sixth, octave or tenth on strings that are not the usual ones. */
 export const ODD_STRINGS_POINTS = 130;
 /** For each string a whole chord leaves out, of six: up to the edge chords are meant to open up. */
@@ -24,13 +29,17 @@ export const FEWER_STRINGS_POINTS = 24;
 /** For each open string that rings, up to four, when clean: thanks. */
 export const RING_POINTS = 16;
 /** For each fret that the hand lies above where this player is at home: low chords, upper voices, the bass. */
-export const NECK_POINTS = 11;
-export const HOME_FRETS = { chords: 5, upper: 8, bass: 3 } as const;
+export const NECK_POINTS = 16;
+export const HOME_FRETS = { chords: 5, upper: 6, bass: 3 } as const;
+/** Per semitone a low part lies above the lowest string: low roots first. */
+export const LOW_FIRST_POINTS = 5;
 /** Per semitone the lowest note lies outside a role's range, and the top above its ceiling. */
 export const OUTSIDE_POINTS = 45;
 export const ABOVE_TOP_POINTS = 40;
 /** A guitar's top note in the singer's range while someone sings. */
-export const IN_VOICE_POINTS = 60;
+export const IN_VOICE_POINTS = 25;
+/** A low guitar that gives up the root. */
+export const LOW_NO_ROOT_POINTS = 400;
 /** A guitar's chord without the root; a low one whose lowest note is not what the chord has at the bottom. */
 export const NO_ROOT_POINTS = 60;
 export const LOW_NOT_ROOT_POINTS = 90;
@@ -53,11 +62,11 @@ export const REST_POINTS = 2500;
 export const BELOW_BASS_POINTS = 500;
 /** Shared energy of the two guitars up to here is free; clean guitars share a register with less trouble. */
 export const FREE_OVERLAP = 0.45;
-export const CLEAN_SEPARATION_SHARE = 0.35;
+export const CLEAN_SEPARATION_SHARE = 0.2;
 /** Per semitone guitar 2 lies less far above guitar 1 than the plan wants. */
 export const NOT_ABOVE_POINTS = 14;
 /** Guitar 2 only says again what guitar 1 has already, where they should be apart. */
-export const SAID_AGAIN_POINTS = 130;
+export const SAID_AGAIN_POINTS = 100;
 /** A drone inside the grip it should lie above: a tone it shares, and per semitone below the top. */
 export const DRONE_INSIDE_POINTS = 260;
 export const DRONE_BELOW_POINTS = 30;
