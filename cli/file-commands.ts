@@ -20,7 +20,7 @@ import {
   songLength,
   type Song,
 } from '../src/core/song/index';
-import { finish, splitSong } from '../src/core/split/index';
+import { editOf, finish, splitSong, type Hands } from '../src/core/split/index';
 import { formatGrip } from '../src/core/grip/index';
 import { instrumentFrom, keyFrom, playerFrom } from './grip-commands';
 import { CallError, InputError } from './outcome';
@@ -86,18 +86,30 @@ function printed({ kind, level, section, pass, bar, beat, beats, players, notes,
   };
 }
 
-/** `split FILE`: fills the open cells. */
+/** `split FILE`: fills the open cells and the bars without hits. */
 export async function splitCommand(path: string, options: Options): Promise<unknown> {
+  const hands = handsFrom(options.hands);
   const song = await readSongFile(path);
   const start = performance.now();
-  const proposal = finish(splitSong(song, null));
+  const isEnough = () => performance.now() - start > ENOUGH_MS;
+  const proposal = finish(splitSong(song, null, { hands, isEnough }));
   if (!proposal.ok) throw new RangeError(proposal.error);
-  const { changes, cost, bound, notes } = proposal.value;
-  const filled = applyEdit(song, { kind: 'setCells', changes });
+  const { cost, bound, notes, changes, hits, parts } = proposal.value;
+  const filled = applyEdit(song, editOf(proposal.value));
   const ms = Math.round(performance.now() - start);
   if (typeof options.out === 'string') await writeSongFile(options.out, filled);
-  const gap = cost === 0 ? 0 : Math.round(((cost - bound) / cost) * 10000) / 10000;
-  return { cost, bound, gap, ms, proven: cost === bound, notes, chart: writeChart(filled) };
+  const gap = cost <= bound ? 0 : Math.round(((cost - bound) / Math.max(1, cost)) * 10000) / 10000;
+  const counts = { cells: changes.length, hits: hits.length, follow: parts.length };
+  return { cost, bound, gap, ms, proven: cost <= bound, filled: counts, notes, chart: writeChart(filled) };
+}
+
+/** So long the proof is looked for before the best so far is taken, in ms. */
+const ENOUGH_MS = 4500;
+
+function handsFrom(value: string | boolean | undefined): Hands {
+  if (value === undefined) return 'both';
+  if (value === 'left' || value === 'right' || value === 'both') return value;
+  throw new CallError('Expected --hands left, --hands right or --hands both');
 }
 
 /** `sheet FILE --player P`: the player's text tab. */

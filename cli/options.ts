@@ -10,6 +10,7 @@ export const OPTIONS = {
   max: { type: 'string' },
   keep: { type: 'string' },
   out: { type: 'string', short: 'o' },
+  hands: { type: 'string' },
   help: { type: 'boolean' },
 } as const;
 

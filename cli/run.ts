@@ -8,7 +8,7 @@ const USAGE = `orchestron COMMAND …
   name GRIP [--tuning "D A D G B E"] [--capo N] [--key K]
   grips CHORD [--player guitar1|guitar2|bass] [--tuning …] [--capo N] [--gain N] [--key K] [--hand small|middle|large] [--thumb] [--max N]
   check FILE
-  split FILE [-o OUT]
+  split FILE [--hands left|right|both] [-o OUT]
   sheet FILE --player guitar1|guitar2|bass
   convert IN OUT
   move FILE [--key K] [--player P --tuning "D A D G B E" --capo N] [--keep pitches|shapes] [-o OUT]
@@ -29,7 +29,9 @@ export async function runCommand(args: readonly string[]): Promise<Outcome> {
       case 'check':
         return json(await checkCommand(need(rest, 1, 'check FILE')[0]!));
       case 'split':
-        return json(await splitCommand(need(rest, 1, 'split FILE [-o OUT]')[0]!, values));
+        return json(
+          await splitCommand(need(rest, 1, 'split FILE [--hands left|right|both] [-o OUT]')[0]!, values),
+        );
       case 'sheet':
         return {
           code: 0,

@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand/vanilla';
 import type { Player } from '../core/form/index';
 import type { Edit, FirstDifference, MergeClash, Side, Song } from '../core/song/index';
-import type { SplitTarget } from '../core/split/index';
+import type { Hands, SplitTarget } from '../core/split/index';
 import type { SplitService } from '../workers/index';
 import type { History } from './history';
 import type { SongStorage, StoredSong, Written } from './storage';
@@ -75,7 +75,7 @@ export interface DeskState {
   show(preview: Edit | null): void;
   say(words: string): void;
   /** Splits a section, some cells, or the whole song (null); with `reopen` also what is written and not locked. */
-  split(target: SplitTarget, options: { reopen: boolean }): Promise<void>;
+  split(target: SplitTarget, options: { reopen: boolean; hands?: Hands }): Promise<void>;
   stopJob(): void;
   /** Ends a conflict: for each clash, by id, whose change counts (mine where nothing is said). */
   settle(choices: Readonly<Record<string, Side>>): Promise<void>;

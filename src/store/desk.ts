@@ -12,6 +12,7 @@ import {
   type Edit,
   type Song,
 } from '../core/song/index';
+import { editOf, filledWords, reopening } from '../core/split/index';
 import { createSaver } from './saver';
 import type { Desk, DeskPorts, DeskState, Selection } from './desk-state';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
@@ -218,12 +219,12 @@ export function createDesk(ports: DeskPorts): Desk {
       show: (preview) => set({ preview }),
       say: (said) => set({ said }),
 
-      async split(target, { reopen }) {
+      async split(target, { reopen, hands }) {
         const { song, id } = get();
         if (!song) return;
         const what = target === null ? 'the whole song' : typeof target === 'string' ? target : 'this cell';
         const section = target === null || typeof target === 'string' ? target : target.section;
-        const reopened: Edit[] = reopen ? [{ kind: 'reopen', section }] : [];
+        const reopened: readonly Edit[] = reopen ? reopening(song, section, hands ?? 'both') : [];
         const start = reopened.reduce(applyEdit, song);
         const job = { label: `Splitting ${what}`, share: 0 };
         set({ job, said: job.label });
@@ -232,13 +233,13 @@ export function createDesk(ports: DeskPorts): Desk {
         const isMine = () => jobs === mine && get().job !== null && get().id === id;
         let shown: Edit | null = null;
         const result = await client
-          .split(start, target, ({ share, first }) => {
+          .split(start, target, hands ?? null, ({ share, first }) => {
             if (!isMine()) return;
             set({ job: { ...job, share: Math.max(share, get().job?.share ?? 0) } });
             // A first answer is shown while the proof goes on, unless something else is being looked at.
             const looked = get().preview !== null && get().preview !== shown;
             if (first === null || get().song !== song || looked) return;
-            shown = { kind: 'together', edits: [...reopened, { kind: 'setCells', changes: first.changes }] };
+            shown = { kind: 'together', edits: [...reopened, editOf(first)] };
             set({ preview: shown });
           })
           .catch(
@@ -258,15 +259,21 @@ export function createDesk(ports: DeskPorts): Desk {
         if (get().song !== song) {
           return set({ said: 'The song was changed meanwhile, so this split was dropped; split again' });
         }
-        const { changes, cost, bound, notes } = result.value;
-        if (changes.length === 0)
-          return set({ said: 'Nothing is open here: every cell is written or locked' });
+        const { cost, bound, notes } = result.value;
+        const filled = filledWords(result.value);
+        if (filled === null) {
+          const said = [
+            'Nothing is open here: every cell and every bar of hits is written or locked',
+            ...notes,
+          ];
+          return set({ said: said.join('. ') });
+        }
         const gap = cost <= bound ? 0 : Math.max(0.1, Math.round(((cost - bound) / cost) * 1000) / 10);
         const proof = gap === 0 ? 'proven best' : `within ${gap}% of the best there can be`;
         take(
-          applyEdit(start, { kind: 'setCells', changes }),
+          applyEdit(start, editOf(result.value)),
           { label: `split ${what}` },
-          { said: [`Split ${what}: ${changes.length} cells, ${proof}`, ...notes].join('. ') },
+          { said: [`Split ${what}: ${filled}, ${proof}`, ...notes].join('. ') },
         );
       },
 

@@ -60,11 +60,11 @@ describe('jobs always end', () => {
   ] as const) {
     it(`in the page when ${what}, and it is said`, async () => {
       const { client, said } = clientOf(worker);
-      const result = await client.split(song, 'A', () => undefined);
+      const result = await client.split(song, 'A', null, () => undefined);
       expect(result.ok && result.value.changes.length).to.equal(12);
       expect(said).to.have.length(1);
       expect(said[0]).to.include(words);
-      const again = await client.split(song, 'A', () => undefined);
+      const again = await client.split(song, 'A', null, () => undefined);
       expect([again.ok, said.length]).to.deep.equal([true, 1]);
     });
   }
@@ -72,7 +72,7 @@ describe('jobs always end', () => {
   it('at once when stopped, and a worker that does not let go is ended', async () => {
     const silent = standIn('silent');
     const { client } = clientOf(() => silent);
-    const running = client.split(song, 'A', () => undefined);
+    const running = client.split(song, 'A', null, () => undefined);
     client.stop();
     expect(await running).to.deep.equal({ ok: false, error: 'stopped' });
     await new Promise((resolve) => setTimeout(resolve, 350));

@@ -135,8 +135,8 @@ export function createSplitClient(ports: ClientPorts): SplitService {
   }
 
   return {
-    split: (song, target, onProgress) =>
-      run((service, beat) => service.split(song, target, beat), onProgress),
+    split: (song, target, hands, onProgress) =>
+      run((service, beat) => service.split(song, target, hands, beat), onProgress),
     follow: (song, at, onProgress) => run((service, beat) => service.follow(song, at, beat), onProgress),
     different: (song, section, onProgress) =>
       run((service, beat) => service.different(song, section, beat), onProgress),

@@ -1,14 +1,18 @@
 import type { Result } from '../core/base/index';
 import type { Song } from '../core/song/index';
 import type { CellChoice, Different, Following } from '../core/offers/index';
-import type { Proposal, SplitProgress, SplitTarget } from '../core/split/index';
+import type { Hands, Proposal, SplitProgress, SplitTarget } from '../core/split/index';
 
 /** What the worker offers. One piece of work of a kind at a time; a new one stops the one before. */
 export interface SplitService {
-  /** Splits a section, some cells, or the whole song (null). `onProgress` is told how far it is and the best so far. */
+  /**
+   * Splits a section, some cells, or the whole song (null), which hands is asked (null: as usual). `onProgress` is told how
+   * far it is and the best so far. After a few seconds the best so far is the answer, with what is proven by then.
+   */
   split(
     song: Song,
     target: SplitTarget,
+    hands: Hands | null,
     onProgress: (progress: SplitProgress) => void,
   ): Promise<Result<Proposal, 'stopped'>>;
   /** What a player could do in a cell when everybody not locked may follow. The section's solution is kept for the next. */

@@ -14,7 +14,7 @@ describe('split service', () => {
 
   it('gives what the core gives, telling its progress on the way', async () => {
     const shares: number[] = [];
-    const result = await hurried().split(song, null, ({ share }) => shares.push(share));
+    const result = await hurried().split(song, null, null, ({ share }) => shares.push(share));
     expect(result).to.deep.equal(finish(splitSong(song, null)));
     expect(shares.length).to.be.greaterThan(2);
     expect(shares.every((s) => s >= 0 && s < 1)).to.equal(true);
@@ -22,15 +22,15 @@ describe('split service', () => {
 
   it('stops between two steps', async () => {
     const service = hurried();
-    const running = service.split(song, null, () => service.stop());
+    const running = service.split(song, null, null, () => service.stop());
     expect(await running).to.deep.equal({ ok: false, error: 'stopped' });
   });
 
   it('a new split stops the one before', async () => {
     const service = hurried();
     const [first, second] = await Promise.all([
-      service.split(song, null, () => undefined),
-      service.split(song, 'A', () => undefined),
+      service.split(song, null, null, () => undefined),
+      service.split(song, 'A', null, () => undefined),
     ]);
     expect(first.ok).to.equal(false);
     expect(second.ok).to.equal(true);
@@ -38,7 +38,7 @@ describe('split service', () => {
 
   it('a section that is not there is a caller’s bug', async () => {
     const error = await hurried()
-      .split(song, 'Nowhere', () => undefined)
+      .split(song, 'Nowhere', null, () => undefined)
       .then(
         () => null,
         (e: unknown) => e,

@@ -7,6 +7,9 @@ import type { SplitService } from './protocol';
 /** How long to work before letting messages in, in ms. */
 const SLICE_MS = 24;
 
+/** So long a split looks for the proof before it answers with what it has, in ms. */
+const ENOUGH_MS = 4500;
+
 /** The work itself, the same inside the worker and inline (tests, browsers without workers). */
 export function createSplitService(
   clock: () => number = () => performance.now(),
@@ -39,7 +42,12 @@ export function createSplitService(
   }
 
   return {
-    split: (song, target, onProgress) => run('split', splitSong(steady(song), target), onProgress),
+    split: (song, target, hands, onProgress) => {
+      const from = clock();
+      const isEnough = () => clock() - from > ENOUGH_MS;
+      const work = splitSong(steady(song), target, { isEnough, ...(hands ? { hands } : {}) });
+      return run('split', work, onProgress);
+    },
     async follow(song, at, onProgress) {
       const key = keyOf(song, at.section, at.pass);
       if (kept?.key !== key) {

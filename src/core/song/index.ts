@@ -13,6 +13,7 @@ export {
   occurrenceAt,
   meterOf,
   inPlayedOrder,
+  sectionKey,
   sectionNamed,
   sectionsByName,
   songKey,

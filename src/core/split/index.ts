@@ -8,15 +8,17 @@ export { DEFAULT_PLAN, opennessOf, styleFor, type Plan, type Role } from './plan
 export { PLANS } from './plans';
 export { drivenIn, planOf } from './plan-of';
 export { tunedPlan } from './tune';
+export { changesOf, splitSong, type SplitOptions, type SplitTarget } from './split';
 export {
-  changesOf,
+  editOf,
+  filledWords,
   finish,
-  splitSong,
+  reopening,
+  type Hands,
   type Proposal,
   type SplitProgress,
-  type SplitTarget,
   type SplitWork,
-} from './split';
+} from './proposal';
 export { problemInSteps, problemOf, type Scope, type SplitProblem } from './problem';
 export { addressOf, type Slot } from './slots';
 export { seatsOf, type Seat, type Seats } from './seat';
@@ -28,3 +30,6 @@ export { pairCosts, pairPoints } from './pair-costs';
 export { namedTones, togetherCosts, type Named } from './together';
 export { stepsOf, wayCosts, wayPoints } from './step-costs';
 export { reasonFor } from './explain';
+export { handChanges, handCostsOf, handProblem, type HandProblem, type HandSlot } from './right/hands';
+export { handReason } from './right/hand-words';
+export type { HandOption } from './right/option';

@@ -1,17 +1,11 @@
 import { barsOnPass, PLAYERS, type Player, type Section } from '../form/index';
+import { hitsOf } from '../hits/index';
 import { belongs, type ChordSymbol } from '../pitch/index';
-import {
-  loudMaterial,
-  momentsOf,
-  pickedString,
-  strikesOf,
-  type CellAddress,
-  type Moment,
-  type Song,
-} from '../song/index';
-import { ticksToSeconds } from '../time/index';
+import { loudMaterial, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
+import { barTicks, ticksToSeconds } from '../time/index';
 import { NTHS, type PerLane, type Stage } from '../solver/index';
 import { lineOf, type Candidate } from './candidate';
+import { ownPoints } from './own-costs';
 import type { Plan } from './plan';
 import { planOf } from './plan-of';
 import { seatsOf, type Seat, type Seats } from './seat';
@@ -88,7 +82,7 @@ export function* slotsOf(song: Song, name: string, scope: SectionScope): Generat
     const choices = NTHS.map((p) =>
       opens[p]
         ? choicesFor(vocabulary[p], seats[p], locks[p].get(first.chordText))
-        : { options: vocabulary[p].options, points: [0] },
+        : { options: vocabulary[p].options, points: [ownPoints(vocabulary[p].options[0]!, seats[p])] },
     ) as unknown as Stage<Candidate>['choices'];
     const beside = [groups[i - 1]?.at(-1)?.chord ?? null, groups[i + 1]?.[0]?.chord ?? null];
     slots.push({
@@ -216,13 +210,17 @@ function seatsOver(
 
 type Picks = Readonly<Record<Player, readonly { readonly at: number; readonly string: number }[]>>;
 
-/** Strings that are picked one by one, with their time. */
+/** Strings that hits pick one by one, with their time from the start of the section. */
 function pickedIn(section: Section, of: { pass: number; meter: Song['meter'] }): Picks {
-  const strikes = strikesOf(barsOnPass(section, of.pass), of.meter);
+  const bars = barsOnPass(section, of.pass);
+  const length = barTicks(of.meter);
   const list = (player: Player) =>
-    strikes[player].flatMap((strike) => {
-      const string = strike.step === null ? pickedString(strike) : null;
-      return string === null ? [] : [{ at: strike.at, string }];
+    bars.flatMap((bar, b) => {
+      const pattern = bar.hits[player];
+      if (pattern === null || !/[1-6]/.test(pattern)) return [];
+      return hitsOf(pattern, of.meter).flatMap(({ atTick, strings }) =>
+        strings?.length === 1 ? [{ at: b * length + atTick, string: strings[0]! }] : [],
+      );
     });
   return { guitar1: list('guitar1'), guitar2: list('guitar2'), bass: [] };
 }

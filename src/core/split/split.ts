@@ -1,30 +1,25 @@
-import { fail, finished, ok, type Result } from '../base/index';
+import { finished } from '../base/index';
 import { asPlayed, differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
-import { applyEdit, cellAt, sectionNamed, type CellAddress, type CellChange, type Song } from '../song/index';
+import {
+  applyEdit,
+  cellAt,
+  sectionNamed,
+  type CellAddress,
+  type CellChange,
+  type HitsChange,
+  type OnPass,
+  type PartChange,
+  type Song,
+} from '../song/index';
 import { NTHS, solve, type Solution } from '../solver/index';
 import type { Candidate } from './candidate';
+import { followedIn } from './following';
+import { editOf, type Hands, type Proposal, type SplitProgress, type SplitWork } from './proposal';
 import { problemInSteps, type Scope, type SplitProblem } from './problem';
+import { handChanges, handProblem, type HandProblem } from './right/hands';
 import { addressOf } from './slots';
 import { cellOf } from './vocabulary';
-
-/** What the splitter proposes; the song changes only when the player takes it. */
-export interface Proposal {
-  readonly changes: readonly CellChange[];
-  /** Points of what was solved, and the proven lower bound over the whole vocabulary. */
-  readonly cost: number;
-  readonly bound: number;
-  /** What could not be had, in plain words; the best that is possible was done instead. */
-  readonly notes: readonly string[];
-}
-
-/** How far a split is, 0 … 1, and the best answer so far, which may already be shown. */
-export interface SplitProgress {
-  readonly share: number;
-  readonly first: Proposal | null;
-}
-
-export type SplitWork = Generator<SplitProgress, Proposal>;
 
 type Chosen = Solution<Candidate>['chosen'];
 
@@ -32,47 +27,129 @@ type Chosen = Solution<Candidate>['chosen'];
 export type SplitTarget =
   string | null | { readonly section: string; readonly cells: readonly CellAddress[] };
 
+export interface SplitOptions {
+  /** Left out: both, but for single cells the left. */
+  readonly hands?: Hands;
+  /** Asked now and then: once it says so, the best so far is taken with the bound that is proven by then. */
+  readonly isEnough?: () => boolean;
+}
+
 /**
  * Fills every open cell of a section (null: of all sections, as one chain), with whatever is locked or written left
- * alone; for single cells, fills those whether they are written or not, unless locked. Passes that differ are filled
- * after the section itself. The work is cut into small steps: run it with `finish`, or step by step to show progress
- * and to stop. A section that is not there is a RangeError.
+ * alone, then every bar without hits; for single cells, fills those whether they are written or not, unless locked.
+ * Bars that a plan makes from a partner's part come first. Passes and playings that differ are filled after the section
+ * itself. The work is cut into small steps: run it with `finish`, or step by step to show progress and to stop. A
+ * section that is not there is a RangeError.
  */
-export function* splitSong(song: Song, target: SplitTarget): SplitWork {
+export function* splitSong(song: Song, target: SplitTarget, options: SplitOptions = {}): SplitWork {
   const cells = target !== null && typeof target === 'object' ? target.cells : null;
   const name = target !== null && typeof target === 'object' ? target.section : target;
-  const sections = name === null ? null : [name];
-  const reopens = cells && ((at: CellAddress) => cells.some((c) => sameAddress(c, at)));
-  const scope = (pass: number, names: readonly string[] | null): Scope =>
-    reopens ? { sections: names, pass, reopens } : { sections: names, pass };
+  if (name !== null && !sectionNamed(song, name)) throw new RangeError(`No section ${name}`);
+  const hands = options.hands ?? (cells ? 'left' : 'both');
+  const sum = { changes: [] as CellChange[], hits: [] as HitsChange[], parts: [] as PartChange[] };
+  const notes: string[] = [];
+  let [cost, bound, now] = [0, 0, song];
+  const take = (more: Partial<Pick<Proposal, 'changes' | 'hits' | 'parts'>>) => {
+    const { changes = [], hits = [], parts = [] } = more;
+    sum.changes.push(...changes);
+    sum.hits.push(...hits);
+    sum.parts.push(...parts);
+    now = applyEdit(now, editOf({ changes, hits, parts }));
+  };
+  const places = () => placesIn(now, name);
+  if (hands !== 'right') {
+    const main = { sections: name === null ? null : [name], pass: 1 };
+    if (cells === null) yield* followAll();
+    const reopens = cells && ((at: CellAddress) => cells.some((c) => sameAddress(c, at)));
+    const scope = (of: Scope): Scope => (reopens ? { ...of, reopens } : of);
+    const base = { ...sum, parts: [...sum.parts] };
+    const work = solved(now, scope(main), { from: 0, to: 0.9, base, ...options });
+    const first = yield* work;
+    ({ cost, bound } = first);
+    notes.push(...first.notes);
+    take({ changes: first.changes });
+    for (const at of places().filter((place) => place.pass !== 1 || place.entry !== undefined)) {
+      const { section, ...rest } = at;
+      const more = yield* solved(now, scope({ ...rest, sections: [section] }), {
+        from: 0.9,
+        to: 0.95,
+        base: null,
+        ...options,
+      });
+      take({ changes: more.changes });
+    }
+  }
+  if (hands !== 'left') {
+    for (const at of places()) {
+      const problem = handProblem(now, at);
+      if (problem === null || problem.slots.every((slot) => !slot.open.some(Boolean))) continue;
+      const work = solve(problem.chain);
+      let step = work.next();
+      while (!step.done) {
+        yield { share: 0.97, first: null };
+        step = work.next();
+      }
+      cost += step.value.cost - least(problem);
+      bound += step.value.bound - least(problem);
+      take({ hits: handChanges(problem, step.value.chosen) });
+    }
+  }
+  return { ...sum, cost, bound, notes };
 
-  const main = yield* solved(song, scope(1, sections), 0, 0.98);
-  const changes = [...main.changes];
-  let now = applyEdit(song, { kind: 'setCells', changes });
-  for (const section of now.sections.filter((s) => name === null || s.name === name)) {
-    for (const pass of differingPasses(section).filter((p) => p !== 1)) {
-      const more = yield* solved(now, scope(pass, [section.name]), 0.98, 1);
-      now = applyEdit(now, { kind: 'setCells', changes: more.changes });
-      changes.push(...more.changes);
+  function* followAll(): Generator<SplitProgress, void> {
+    for (const { entry, ...at } of places()) {
+      yield { share: 0, first: null };
+      const section = sectionNamed(now, at.section);
+      if (!section || entry !== undefined) continue;
+      const followed = followedIn(now, section, at);
+      notes.push(...followed.notes);
+      take({ parts: followed.parts });
     }
   }
+}
+
+/** Ends that lead on are thanked for: points are counted from there, so that none is below nothing. */
+function least({ chain }: HandProblem): number {
+  const own = (points: readonly number[]) => Math.min(0, ...points);
+  return chain.stages.reduce((sum, { choices }) => sum + choices.reduce((s, c) => s + own(c.points), 0), 0);
+}
+
+/** Every form a section has: as it is written, the passes that differ, and playings that differ in themselves. */
+function placesIn(song: Song, name: string | null): readonly OnPass[] {
+  const sections = song.sections.filter((s) => name === null || s.name === name);
+  const written = sections.flatMap((section) =>
+    [1, ...differingPasses(section).filter((pass) => pass !== 1)].map((pass): OnPass => ({
+      section: section.name,
+      pass,
+    })),
+  );
   // What differs in one playing alone is filled around the section as it is now.
-  for (const [entry, { section: own, times, variants }] of now.form.entries()) {
-    const section = variants && (name === null || own === name) ? sectionNamed(now, own) : null;
-    if (!section) continue;
-    for (const pass of differingPasses(asPlayed(section, { times, variants }))) {
-      const more = yield* solved(now, { ...scope(pass, [own]), entry }, 0.98, 1);
-      now = applyEdit(now, { kind: 'setCells', changes: more.changes });
-      changes.push(...more.changes);
-    }
-  }
-  return { changes, cost: main.cost, bound: main.bound, notes: main.notes };
+  const playings = song.form.flatMap(({ section: own, times, variants }, entry): readonly OnPass[] => {
+    const section = variants && (name === null || own === name) ? sectionNamed(song, own) : null;
+    if (!section) return [];
+    return differingPasses(asPlayed(section, { times, variants })).map((pass) => ({
+      section: own,
+      pass,
+      entry,
+    }));
+  });
+  return [...written, ...playings];
 }
 
 /** Share of the work that is finding out what everybody could play. */
 const SLOTS_SHARE = 0.1;
 
-function* solved(song: Song, scope: Scope, from: number, to: number): Generator<SplitProgress, Proposal> {
+interface SolvedOf extends SplitOptions {
+  readonly from: number;
+  readonly to: number;
+  /** What is shown with a first answer besides its cells; null: no first answer is shown. */
+  readonly base: Pick<Proposal, 'hits' | 'parts'> | null;
+}
+
+type SolvedCells = Pick<Proposal, 'changes' | 'cost' | 'bound' | 'notes'>;
+
+function* solved(song: Song, scope: Scope, of: SolvedOf): Generator<SplitProgress, SolvedCells> {
+  const { from, to, base, isEnough } = of;
   const at = (share: number) => from + (to - from) * share;
   const slots = problemInSteps(song, scope);
   let made = slots.next();
@@ -81,7 +158,7 @@ function* solved(song: Song, scope: Scope, from: number, to: number): Generator<
     made = slots.next();
   }
   const problem = made.value;
-  const work = solve(problem.chain);
+  const work = solve(problem.chain, isEnough ? { isEnough } : {});
   let step = work.next();
   let shown: { chosen: Chosen; first: Proposal | null } = { chosen: [], first: null };
   function* changed(chosen: Chosen, share: number): Generator<SplitProgress, readonly CellChange[]> {
@@ -96,9 +173,9 @@ function* solved(song: Song, scope: Scope, from: number, to: number): Generator<
   while (!step.done) {
     const { share, cost, chosen } = step.value;
     if (chosen !== shown.chosen) {
-      const isShown = chosen.length > 0 && scope.pass === 1;
+      const isShown = chosen.length > 0 && base !== null;
       const changes = isShown ? yield* changed(chosen, at(SLOTS_SHARE + (1 - SLOTS_SHARE) * share)) : [];
-      shown = { chosen, first: isShown ? { changes, cost, bound: 0, notes: [] } : null };
+      shown = { chosen, first: isShown && base ? { ...base, changes, cost, bound: 0, notes: [] } : null };
     }
     yield { share: at(SLOTS_SHARE + (1 - SLOTS_SHARE) * share), first: shown.first };
     step = work.next();
@@ -173,18 +250,4 @@ function sameAddress(a: CellAddress, b: CellAddress): boolean {
     a.bar === b.bar &&
     a.index === b.index
   );
-}
-
-/** Runs the work to its end, or until `shouldStop` says so between two steps. */
-export function finish(
-  work: SplitWork,
-  options: { onProgress?: (progress: SplitProgress) => void; shouldStop?: () => boolean } = {},
-): Result<Proposal, 'stopped'> {
-  let step = work.next();
-  while (!step.done) {
-    if (options.shouldStop?.()) return fail('stopped');
-    options.onProgress?.(step.value);
-    step = work.next();
-  }
-  return ok(step.value);
 }

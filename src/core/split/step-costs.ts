@@ -67,7 +67,8 @@ function stepPoints(
   const b = after.steps === null ? after : after.steps[0]!.candidate;
   if (a.id === b.id || a.known === null || b.known === null) return 0;
   const up = a.top > b.top ? a.top - b.top : b.top - a.top;
-  let points = role.moving + spans[(a.hand << 5) + b.hand]! + role.leading * (up > 12 ? 12 : up);
+  const hands = ((a.hand > HIGHEST ? HIGHEST : a.hand) << 5) + (b.hand > HIGHEST ? HIGHEST : b.hand);
+  let points = role.moving + spans[hands]! + role.leading * (up > 12 ? 12 : up);
   if (a.kind !== b.kind) {
     points += DEVICE_CHANGE_POINTS + (a.family === b.family ? 0 : FAMILY_CHANGE_POINTS);
   }
@@ -82,6 +83,9 @@ function stepPoints(
   }
   return points;
 }
+
+/** The highest fret of a table of spans: what no neck has costs as much. */
+const HIGHEST = 31;
 
 const spansKnown = new WeakMap<Instrument, Map<number, Float64Array>>();
 

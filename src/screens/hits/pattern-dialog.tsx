@@ -6,6 +6,8 @@ import { barTicks } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
 import { answer, barOf, closedFor, setPatterns, symbolUnder, type HitsPlace, type Outcome } from './actions';
 import { setStrokes } from './hand-actions';
+import { HandOffers } from './hand-offers';
+import { PatternSketch } from './pattern-sketch';
 import type { HitsScope } from './scope';
 import { symbolWords } from './symbols';
 
@@ -62,6 +64,7 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
           </Button>
         ))}
       </div>
+      <HandOffers {...{ scope, player, bar, where }} onDo={did} />
       <h3 className="font-bold">Take what is here</h3>
       <div className="mt-1 mb-3 flex flex-wrap gap-1">
         <Button
@@ -134,7 +137,7 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
                   <b>{p.name}</b>
                   <span className="block text-[14px] text-soft">{p.words}</span>
                 </span>
-                <Sketch pattern={pattern} />
+                <PatternSketch pattern={pattern} />
               </button>
             </li>
           );
@@ -228,35 +231,6 @@ const GROUPS = [
   '2+2+2',
   '2+2+2+3',
 ] as const;
-
-/** A pattern drawn small: stems for strokes, ribbons for sound. */
-function Sketch({ pattern }: { pattern: string }) {
-  const places = [...pattern];
-  const step = 150 / places.length;
-  return (
-    <svg width="154" height="26" aria-hidden="true">
-      <line x1="0" x2="154" y1="22" y2="22" className="stroke-line" />
-      {places.map((symbol, i) => {
-        if (symbol === '.') return null;
-        const x = i * step;
-        const struck = symbol !== '-';
-        const muted = /[Mm]/.test(symbol);
-        const height = /[om]/.test(symbol) ? 9 : 16;
-        return (
-          <g key={i} className="fill-ink">
-            <rect x={x} y={18} width={muted ? Math.min(4, step) : step} height={4} opacity="0.35" />
-            {struck && <rect x={x} y={22 - height} width="2.4" height={height} opacity={muted ? 0.6 : 1} />}
-            {/[1-6]/.test(symbol) && (
-              <text x={x + 3.5} y={12} className="fill-soft text-[11px]">
-                {symbol}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </svg>
-  );
-}
 
 function begun(
   scope: HitsScope,

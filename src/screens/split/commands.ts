@@ -64,6 +64,21 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
             run: () => open('wishes'),
           },
           {
+            name: 'Hits for this section',
+            hint: 'Right hands for every bar that has none; what is written stays.',
+            run: () => void desk.split(name, { reopen: false, hands: 'right' }),
+          },
+          {
+            name: 'Hits anew',
+            hint: 'Opens the hits of this section and splits the right hands again.',
+            run: () => void desk.split(name, { reopen: true, hands: 'right' }),
+          },
+          {
+            name: 'Grips alone',
+            hint: 'Splits the left hands of this section; bars without hits stay so.',
+            run: () => void desk.split(name, { reopen: false, hands: 'left' }),
+          },
+          {
             name: 'A part like another',
             hint: 'One player follows another here: the same, an octave or a third away, until let go.',
             run: () => open('like'),
@@ -97,7 +112,7 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
       : []),
     {
       name: 'Split whole song',
-      hint: 'Fills every open cell of the song at once.',
+      hint: 'Fills every open cell and every bar without hits at once.',
       run: () => void desk.split(null, { reopen: false }),
     },
     {

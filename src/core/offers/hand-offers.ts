@@ -1,0 +1,129 @@
+import { finished } from '../base/index';
+import { PLAYERS, type Player } from '../form/index';
+import type { HitsChange, OnPass, Song } from '../song/index';
+import { solve, whatIfs, type Chain, type Nth, type Solution } from '../solver/index';
+import {
+  handChanges,
+  handCostsOf,
+  handProblem,
+  handReason,
+  type HandOption,
+  type HandProblem,
+} from '../split/index';
+
+/** Something the right hand could do, in one bar or throughout the section. */
+export interface HandOffer {
+  /** The pattern of the bar; of a section that of its first open bar. */
+  readonly hits: string;
+  /** "muted eighths, open where the chord changes; stops at the end". */
+  readonly words: string;
+  /** What speaks for it and against it, against what is there or else the best. */
+  readonly reason: string;
+  /** Points of the best section with it against the best there is: 0 for the best. */
+  readonly regret: number;
+  readonly changes: readonly HitsChange[];
+}
+
+/** Offers this much dearer than the best are still made, in points. */
+const SLACK = 500;
+
+/**
+ * What a player's right hand could do in a bar (from 0) while everybody's written hits stay, in the order of the exact
+ * cost of the section with it. Empty where there is nothing to strike, or a line.
+ */
+export function handOffersFor(
+  song: Song,
+  at: OnPass & { readonly player: Player; readonly bar: number },
+  { most = 8 }: { most?: number } = {},
+): readonly HandOffer[] {
+  const { player, bar, ...place } = at;
+  const lane = PLAYERS.indexOf(player) as Nth;
+  const problem = handProblem(song, place, { reopens: (p, b) => p === player && b === bar });
+  if (problem === null || !problem.slots[bar]?.open[lane]) return [];
+  const solution = solved(problem.chain, SLACK);
+  // The same pattern by two names is offered by the better one.
+  const different = new Set<string>();
+  const found = finished(whatIfs(problem.chain, solution, { stage: bar, lane, slack: SLACK, most: 2 * most }))
+    .filter(
+      ({ option }) =>
+        option.pattern !== null && !different.has(option.pattern) && different.add(option.pattern),
+    )
+    .slice(0, most);
+  const base = handCostsOf(problem, solution.chosen, { bar, lane });
+  return found.flatMap(({ option, regret, chosen }): readonly HandOffer[] => {
+    if (option.pattern === null) return [];
+    const costs = handCostsOf(problem, chosen, { bar, lane });
+    const reason = regret === 0 ? '' : handReason(costs, base);
+    const changes = [{ ...place, player, bar, hits: option.pattern }];
+    return [{ hits: option.pattern, words: wordsOf(option, problem, bar, lane), reason, regret, changes }];
+  });
+}
+
+/**
+ * Figures a player could go through a whole section with, each with the ends that suit it best, in the order of the exact
+ * cost; bars with a line stay as they are.
+ */
+export function sectionHandOffers(
+  song: Song,
+  at: OnPass & { readonly player: Player },
+  { most = 6 }: { most?: number } = {},
+): readonly HandOffer[] {
+  const { player, ...place } = at;
+  const lane = PLAYERS.indexOf(player) as Nth;
+  const problem = handProblem(song, place, { reopens: (p) => p === player });
+  const first = problem?.slots.find((slot) => slot.open[lane]);
+  if (!problem || !first) return [];
+  const names = [...new Set(first.stage.choices[lane].options.map((o) => o.name))];
+  const all = names.map((name) => {
+    const chain = onlyNamed(problem, lane, name);
+    return { name, ...solved(chain, 0) };
+  });
+  const least = Math.min(...all.map((one) => one.cost));
+  const patterns = (one: (typeof all)[number]) => one.chosen.map((three) => three[lane].pattern).join();
+  const ordered = [...all].sort((a, b) => a.cost - b.cost);
+  const sorted = ordered
+    .filter((one, i) => ordered.findIndex((other) => patterns(other) === patterns(one)) === i)
+    .slice(0, most);
+  const base = handCostsOf(problem, sorted[0]!.chosen, { bar: first.bar, lane });
+  return sorted.map((one): HandOffer => {
+    const option = one.chosen[problem.slots.indexOf(first)]![lane];
+    const costs = handCostsOf(problem, one.chosen, { bar: first.bar, lane });
+    return {
+      hits: option.pattern!,
+      words: wordsOf({ ...option, tail: null }, problem, first.bar, lane),
+      reason: one.cost === least ? '' : handReason(costs, base),
+      regret: one.cost - least,
+      changes: handChanges(problem, one.chosen).filter((c) => c.player === player),
+    };
+  });
+}
+
+function solved(chain: Chain<HandOption>, slack: number): Solution<HandOption> {
+  return finished(solve(chain, { slack }));
+}
+
+/** The same with one figure alone for a player, in every bar that knows it. */
+function onlyNamed({ slots, chain }: HandProblem, lane: Nth, name: string): Chain<HandOption> {
+  const stages = chain.stages.map((stage, s) => {
+    if (!slots[s]!.open[lane]) return stage;
+    const { options, points } = stage.choices[lane];
+    const kept = options.flatMap((o, i) => (o.name === name ? [i] : []));
+    if (kept.length === 0) return stage;
+    const own = { options: kept.map((i) => options[i]!), points: kept.map((i) => points[i]!) };
+    const choices = stage.choices.map((c, p) => (p === lane ? own : c)) as unknown as typeof stage.choices;
+    return { ...stage, choices };
+  });
+  return { stages };
+}
+
+/** The figure in words, how it ends, and the room it leaves where somebody sings. */
+function wordsOf(option: HandOption, { slots }: HandProblem, bar: number, lane: Nth): string {
+  const { sung } = slots[bar]!.seats[lane];
+  const eighth = slots[bar]!.eighthTicks;
+  const struck = new Set(option.strokes.map((s) => Math.floor(s.at / eighth)));
+  const holes = sung.filter((sings, i) => sings && !struck.has(i)).length;
+  const end =
+    option.tail === 'stop' ? '; stops at the end' : option.tail === 'lead' ? '; leads into the next' : '';
+  const room = holes > 0 ? `; leaves ${holes} ${holes === 1 ? 'hole' : 'holes'} for the voice` : '';
+  return `${option.words}${end}${room}`;
+}

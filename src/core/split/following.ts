@@ -1,0 +1,175 @@
+import {
+  barsOnPass,
+  isStep,
+  regripped,
+  type Bar,
+  type PlacedCell,
+  type Player,
+  type Section,
+} from '../form/index';
+import { gripPitches, handFret, refret, type Grip } from '../grip/index';
+import { harmonyLine, movedLine, stepPitches, type Harmony, type Line } from '../line/index';
+import { belongs, parseChord, type Key } from '../pitch/index';
+import { rigIn, sectionKey, type OnPass, type PartChange, type Rig, type Song } from '../song/index';
+import { TICKS_PER_QUARTER } from '../time/index';
+import type { Plan } from './plan';
+import { planOf } from './plan-of';
+
+/** What a plan does with a part that is there: bars of others made from it, and what could not be. */
+export interface Followed {
+  readonly parts: readonly PartChange[];
+  readonly notes: readonly string[];
+}
+
+/**
+ * Open bars that follow what a partner has written, as their plan wants it: in a wall and in lock the other guitar takes
+ * grips and riffs over (the same frets where the strings are the same, else the same notes, else an octave away), and the
+ * bass doubles a riff an octave down; in a harmony pair the other guitar plays a second voice to a line. Whatever is
+ * written stays. `section` as it is played on the pass.
+ */
+export function followedIn(song: Song, section: Section, at: OnPass): Followed {
+  const plan = planOf(song, section.name);
+  const bars = barsOnPass(section, at.pass);
+  const parts: PartChange[] = [];
+  const notes: string[] = [];
+  const key = sectionKey(song, section);
+  for (const follower of followersIn(plan)) {
+    bars.forEach((bar, b) => {
+      if (!isOpenBar(bar, follower)) return;
+      const leader = leaderOf(bar, follower);
+      if (leader === null) return;
+      const rigs = {
+        from: rigIn(song, leader, { section, bar }),
+        to: rigIn(song, follower, { section, bar }),
+      };
+      const made = madeFrom(bar, leader, { plan, follower, key, ...rigs });
+      if (made === null) return;
+      if (typeof made === 'string') notes.push(`${section.name}, bar ${b + 1}: ${made}`);
+      else parts.push({ ...at, player: follower, bar: b, ...made });
+    });
+  }
+  return { parts, notes };
+}
+
+type Part = Pick<PartChange, 'cells' | 'hits' | 'line'>;
+
+/** Who follows under a plan: the other guitar, and under a riff the bass. */
+function followersIn({ name }: Plan): readonly Player[] {
+  if (name === 'wall' || name === 'lock') return ['guitar1', 'guitar2', 'bass'];
+  return name === 'harmony' ? ['guitar1', 'guitar2'] : [];
+}
+
+/** Nothing of the player's is written in the bar. */
+function isOpenBar(bar: Bar, player: Player): boolean {
+  const cells = bar.cells[player];
+  return cells.every(({ cell }) => cell.kind === 'open') && !bar.lines?.[player] && cells.length > 0;
+}
+
+/** The guitar whose written part is followed: the other one, for the bass the one with a riff. */
+function leaderOf(bar: Bar, follower: Player): Player | null {
+  const guitars: readonly Player[] = ['guitar1', 'guitar2'];
+  const isWritten = (player: Player) =>
+    bar.cells[player].length > 0 && bar.cells[player].every(({ cell }) => cell.kind === 'grip');
+  if (follower === 'bass') return guitars.find((g) => isAllLine(bar, g)) ?? null;
+  return guitars.find((g) => g !== follower && isWritten(g)) ?? null;
+}
+
+function isAllLine(bar: Bar, player: Player): boolean {
+  return bar.lines?.[player] !== undefined && bar.cells[player].every(isStep);
+}
+
+interface From {
+  readonly plan: Plan;
+  readonly follower: Player;
+  readonly key: Key;
+  readonly from: Rig;
+  readonly to: Rig;
+}
+
+/** The follower's bar; null where there is nothing to follow, words where it cannot be done. */
+function madeFrom(bar: Bar, leader: Player, of: From): Part | string | null {
+  const line = bar.lines?.[leader];
+  if (line && isAllLine(bar, leader)) {
+    const made = of.plan.name === 'harmony' ? secondVoice(bar, line, of) : doubled(line, of);
+    if (made !== null) return { cells: [], hits: null, line: made };
+    return 'the line could not be followed on this neck: it is left to the splitter.';
+  }
+  if (of.plan.name === 'harmony' || of.follower === 'bass') return null;
+  return takenOver(bar.cells[leader], bar.hits[leader], of);
+}
+
+function haveSameStrings(a: Rig, b: Rig): boolean {
+  return a.kind === b.kind && a.capo === b.capo && a.tuning.join() === b.tuning.join();
+}
+
+/** The leader's grips on the follower's strings; null where one of them cannot be held there. */
+function takenOver(cells: readonly PlacedCell[], hits: string | null, { from, to }: From): Part | null {
+  const own: PlacedCell[] = [];
+  let near: Grip | null = null;
+  for (const placed of cells) {
+    if (placed.cell.kind !== 'grip') return null;
+    const grip: Grip | null = haveSameStrings(from, to)
+      ? placed.cell.grip
+      : sameNotes(placed.cell.grip, { from, to, near });
+    if (grip === null) return null;
+    near = grip;
+    own.push({ ...placed, cell: regripped({ ...placed.cell, locked: false }, grip) });
+  }
+  return { cells: own, hits, line: null };
+}
+
+function sameNotes(grip: Grip, of: { from: Rig; to: Rig; near: Grip | null }): Grip | null {
+  const pitches = gripPitches(grip, of.from);
+  const near = of.near === null ? null : handFret(of.near);
+  return refret(pitches, { instrument: of.to, hand: of.to.hand, near });
+}
+
+/** The same riff; on the bass an octave down; where it does not fit an octave away. */
+function doubled(line: Line, { from, to, follower, key }: From): Line | null {
+  if (haveSameStrings(from, to)) return line;
+  const octaves = follower === 'bass' ? [-12, 0] : [0, 12, -12];
+  for (const semitones of octaves) {
+    const made = movedLine(line, { from, to, hand: to.hand, key, semitones });
+    if (made.ok) return made.value;
+  }
+  return null;
+}
+
+const VOICES: readonly { readonly harmony: Harmony; readonly side: 'above' | 'below' }[] = [
+  { harmony: 'third', side: 'above' },
+  { harmony: 'third', side: 'below' },
+  { harmony: 'sixth', side: 'below' },
+  { harmony: 'fourth', side: 'below' },
+  { harmony: 'fourth', side: 'above' },
+  { harmony: 'octave', side: 'above' },
+  { harmony: 'octave', side: 'below' },
+];
+
+/**
+ * A second voice in the key: the one whose long notes suit the chords best, of equals a third above before anything
+ * else (common practice).
+ */
+function secondVoice(bar: Bar, line: Line, { from, to, key }: From): Line | null {
+  let best: { readonly line: Line; readonly cost: number } | null = null;
+  VOICES.forEach(({ harmony, side }, i) => {
+    const made = harmonyLine(line, { from, to, hand: to.hand, key, harmony, side });
+    if (!made.ok) return;
+    const cost = 2 * strangersIn(bar, made.value, to) + i;
+    if (best === null || cost < best.cost) best = { line: made.value, cost };
+  });
+  return (best as { readonly line: Line } | null)?.line ?? null;
+}
+
+/** Beats over which a line holds notes that the chord under them does not have. */
+function strangersIn(bar: Bar, line: Line, rig: Rig): number {
+  let beats = 0;
+  line.forEach((step, i) => {
+    const until = line[i + 1]?.at ?? step.at + TICKS_PER_QUARTER;
+    const text = [...bar.chords].reverse().find((c) => c.at <= step.at)?.chord;
+    const chord = text === undefined ? null : parseChord(text);
+    if (!chord?.ok) return;
+    const isForeign = stepPitches(step, rig).some((p) => !belongs(chord.value, p));
+    if (isForeign) beats += (until - step.at) / TICKS_PER_QUARTER;
+  });
+  return beats;
+}

@@ -1,0 +1,147 @@
+import { barTicks, isCompound, TICKS_PER_QUARTER, type Meter } from '../../time/index';
+
+/** One bar a figure is made for: what the left hand does in it, in eighths from the bar line. */
+export interface Ground {
+  readonly meter: Meter;
+  /** Eighths at which a new grip comes (a pushed one where it comes). */
+  readonly changes: ReadonlySet<number>;
+  /** Strings (1 = highest) that the grip held at an eighth sounds, lowest string first; none for a rest. */
+  readonly held: (eighth: number) => readonly number[];
+}
+
+/** A figure of the right hand, for a bar of any metre that eighths divide. */
+export interface Figure {
+  readonly name: FigureName;
+  readonly words: string;
+  /** The pattern of a bar, in hits as the chart writes them. */
+  readonly bar: (ground: Ground) => string;
+}
+
+export const FIGURE_NAMES = [
+  'long',
+  'quarters',
+  'half notes',
+  'eighths',
+  'chug',
+  'drive',
+  'gallop',
+  'strum',
+  'three-three-two',
+  'stabs',
+  'off-beats',
+  'backbeat',
+  'broken up',
+  'broken up and down',
+  'with the accents',
+] as const;
+export type FigureName = (typeof FIGURE_NAMES)[number];
+
+/** How many eighths a bar has; null where eighths do not divide it. */
+export function eighthsIn(meter: Meter): number | null {
+  const n = barTicks(meter) / (TICKS_PER_QUARTER / 2);
+  return Number.isInteger(n) && n > 0 ? n : null;
+}
+
+/** Our own figures, all common practice: one symbol an eighth, `strike` wherever a new grip comes. */
+export const FIGURES: readonly Figure[] = [
+  plain('long', 'one strike a chord, left to ring', () => '-'),
+  plain('half notes', 'two strikes a bar', (i, g) => (i % (isCompound(g.meter) ? 3 : 4) === 0 ? 'O' : '-')),
+  plain('quarters', 'the beats', (i, g) => (onBeat(i, g) ? 'O' : '-')),
+  plain('eighths', 'every eighth, the beats a little louder', (i, g) => (onBeat(i, g) ? 'O' : 'o')),
+  plain('chug', 'muted eighths, open where the chord changes', (i, g) => (onBeat(i, g) ? 'M' : 'm')),
+  plain('drive', 'open on the half bar, muted off-beats', (i, g) => driven(i, g)),
+  {
+    name: 'gallop',
+    words: 'one long and two short on every beat, muted',
+    bar: (ground) =>
+      eighthsOf(ground, (i) => [ground.changes.has(i) ? 'O' : 'M', '-', 'm', 'm'].slice(0, 4).join(''), 2),
+  },
+  plain('strum', 'down, down-up, up-down-up', (i, g) => strummed(i, g)),
+  plain('three-three-two', 'three, three and two eighths', (i) => ([0, 3, 6].includes(i % 8) ? 'O' : '-')),
+  plain('stabs', 'short strokes three, three and two eighths apart, silent between', (i) =>
+    [0, 3, 6].includes(i % 8) ? 'O' : '.',
+  ),
+  {
+    name: 'off-beats',
+    words: 'short strokes between the beats',
+    bar: (ground) => eighthsOf(ground, (i) => (onBeat(i, ground) ? '.' : 'O')),
+  },
+  {
+    name: 'backbeat',
+    words: 'short strokes with the snare',
+    bar: (ground) =>
+      eighthsOf(ground, (i) => (i % (isCompound(ground.meter) ? 6 : 4) === backbeat(ground) ? 'O' : '.')),
+  },
+  { name: 'broken up', words: 'picked from the low string up', bar: (ground) => broken(ground, false) },
+  {
+    name: 'broken up and down',
+    words: 'picked from the low string up and back',
+    bar: (ground) => broken(ground, true),
+  },
+];
+
+function plain(name: FigureName, words: string, symbol: (i: number, ground: Ground) => string): Figure {
+  return {
+    name,
+    words,
+    bar: (ground) => eighthsOf(ground, (i) => (i === 0 || ground.changes.has(i) ? 'O' : symbol(i, ground))),
+  };
+}
+
+/** Symbols of a bar, one or two eighths at a time; a rest is silent. */
+function eighthsOf(ground: Ground, symbol: (i: number) => string, each = 1): string {
+  const n = eighthsIn(ground.meter) ?? 0;
+  if (each === 2) {
+    let bar = '';
+    for (let i = 0; i < n; i += 2) {
+      const four = ground.held(i).length > 0 ? symbol(i) : '....';
+      bar += i + 1 < n ? four : four.slice(0, 2);
+    }
+    return bar;
+  }
+  return Array.from({ length: n }, (_, i) => (ground.held(i).length > 0 ? symbol(i) : '.')).join('');
+}
+
+function onBeat(i: number, { meter }: Ground): boolean {
+  return isCompound(meter) ? i % 3 === 0 : i % 2 === 0;
+}
+
+function backbeat({ meter }: Ground): number {
+  return isCompound(meter) ? 3 : 2;
+}
+
+function driven(i: number, g: Ground): string {
+  const place = isCompound(g.meter) ? i % 3 : i % 4;
+  return place === 0 ? 'O' : place === 1 ? '-' : 'm';
+}
+
+function strummed(i: number, g: Ground): string {
+  if (isCompound(g.meter)) return ['O', '-', 'o'][i % 3]!;
+  return ['O', '-', 'O', 'o', '-', 'o', 'O', 'o'][i % 8]!;
+}
+
+/** One string after the other through what is held, beginning anew with every grip. */
+function broken(ground: Ground, andBack: boolean): string {
+  let step = 0;
+  return eighthsOf(ground, (i) => {
+    const strings = ground.held(i);
+    if (i === 0 || ground.changes.has(i)) step = 0;
+    const [low, ...upper] = strings;
+    const order = [low!, ...upper, ...(andBack ? upper.slice(1, -1).reverse() : [])];
+    const string = order[step % order.length]!;
+    step += 1;
+    return String(string);
+  });
+}
+
+/** The same pattern leaving the bar: stopped before the next, or striking into it. */
+export type Tail = 'stop' | 'lead';
+
+/** A bar's pattern with another end; null where it has no room for one. */
+export function withTail(pattern: string, tail: Tail, meter: Meter): string | null {
+  const n = eighthsIn(meter);
+  if (n === null || n < 6 || pattern.length !== n) return null;
+  const kept = pattern.slice(0, n - 2);
+  if (tail === 'lead') return pattern.endsWith('Oo') ? null : `${kept}Oo`;
+  return `${kept}..`;
+}

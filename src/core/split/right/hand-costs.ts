@@ -1,0 +1,223 @@
+import type { Player } from '../../form/index';
+import { barTicks, feltBeatTicks, TICKS_PER_QUARTER, type Meter } from '../../time/index';
+import { bySound } from '../plan';
+import type { FigureName } from './figures';
+import type { HandOption, Stroke } from './option';
+import { OTHER_FIGURE, type HandPlan, type HandRole } from './wants';
+
+/** One player's right hand in one bar, and what it depends on. */
+export interface HandSeat {
+  readonly player: Player;
+  readonly role: HandRole;
+  readonly meter: Meter;
+  /** Beats a minute, of quarters. */
+  readonly tempo: number;
+  /** How dirty the player is; for the bass the guitars. */
+  readonly gain: number;
+  /** Down-strokes a second this player keeps up, and whether all are down. */
+  readonly downs: number;
+  readonly allDown: boolean;
+  /** Lowest note of the grips in this bar; null for a rest. */
+  readonly low: number | null;
+  /** Ticks of the bar at which a new grip comes. */
+  readonly changes: readonly number[];
+  /** For every eighth whether somebody sings. */
+  readonly sung: readonly boolean[];
+  /** The plan strikes together. */
+  readonly together: boolean;
+  /** The bar ends the section, a phrase, or neither. */
+  readonly ends: 'section' | 'phrase' | null;
+}
+
+/** Why something costs: the names are what explanations speak of. */
+export type HandCostName =
+  | 'figure'
+  | 'change'
+  | 'voice'
+  | 'speed'
+  | 'mute'
+  | 'tail'
+  | 'miss'
+  | 'together'
+  | 'apart'
+  | 'accents'
+  | 'stop'
+  | 'dead'
+  | 'full'
+  | 'phrase';
+export type HandCosts = Partial<Record<HandCostName, number>>;
+
+// Numbers of taste, ours, in points like those of the left hand.
+/** A new grip that is not struck at all, and one that is struck later than it comes. */
+const UNSTRUCK = 500;
+const STRUCK_LATE = 20;
+/** Each stroke in a bar beyond what leaves the voice room, by the share of the bar that is sung. */
+const OVER_VOICE = 26;
+/** For each stroke a second beyond what the hand keeps up. */
+const TOO_FAST = 90;
+/** Sixteenths a second that alternate strokes keep up (common practice). */
+const ALTERNATE_A_SECOND = 11;
+/** Palm mutes in a clean sound, and high up. */
+const CLEAN_MUTE = 130;
+const HIGH_MUTE = 150;
+const MUTES_UP_TO = 52;
+/** A stop at the end of a section, where all strike together and where they do not; striking into the next section. */
+const STOP = { together: -60, apart: 70 } as const;
+const LEAD = -45;
+/** An end of its own where only a phrase ends, and anywhere else. */
+const PHRASE_END = 70;
+const NO_END = 220;
+/** Striking into the next bar while somebody sings. */
+const LEAD_UNDER_VOICE = 60;
+/** Two strokes next to each other that are not one. */
+const NEAR_MISS = 160;
+/** Strokes that only one of two has who should be together, and mutes against ringing. */
+const NOT_TOGETHER = 30;
+const NOT_ALIKE = 12;
+/** Each stroke of guitar 2 beyond guitar 1's, and each together off the changes, where they keep apart. */
+const DENSER = 30;
+const ON_TOP = 6;
+/** Accents of the low guitar that the bass does not have, and strokes of the bass nobody else has. */
+const NO_ACCENT = 14;
+const ALONE = 5;
+/** One stops while the other goes on. */
+const HALF_STOP = 90;
+const LOST_DEAD = 80;
+/** More strokes a second of all three than a band bears, each. */
+const FULL_FROM = 17;
+const TOO_FULL = 12;
+/** Another figure than in the bar before. */
+export const OTHER_FIGURE_POINTS = 95;
+
+export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
+  if (o.pattern === null) return {};
+  const { role, gain } = seat;
+  const name = o.name as FigureName;
+  const figure = bySound(
+    { clean: role.clean[name] ?? OTHER_FIGURE, driven: role.driven[name] ?? OTHER_FIGURE },
+    gain,
+  );
+  return {
+    figure: o.liking ?? figure,
+    change: changePoints(o, seat),
+    voice: voicePoints(o, seat),
+    speed: speedPoints(o, seat),
+    mute: mutePoints(o, seat),
+    tail: tailPoints(o, seat),
+  };
+}
+
+function changePoints({ strokes }: HandOption, { changes }: HandSeat): number {
+  let points = 0;
+  changes.forEach((tick, i) => {
+    const until = changes[i + 1] ?? Infinity;
+    const first = strokes.find((s) => s.at >= tick && s.at < until);
+    if (first === undefined) points += UNSTRUCK;
+    else if (first.at > tick) points += STRUCK_LATE;
+  });
+  return points;
+}
+
+function voicePoints({ strokes }: HandOption, { sung, role, meter }: HandSeat): number {
+  const share = sung.filter(Boolean).length / Math.max(1, sung.length);
+  if (share === 0) return 0;
+  const beats = barTicks(meter) / feltBeatTicks(meter);
+  return Math.round(OVER_VOICE * share * Math.max(0, strokes.length - role.underVoice * beats));
+}
+
+function speedPoints({ strokes }: HandOption, { tempo, downs, allDown }: HandSeat): number {
+  let least = Infinity;
+  for (let i = 1; i < strokes.length; i += 1) least = Math.min(least, strokes[i]!.at - strokes[i - 1]!.at);
+  if (least === Infinity) return 0;
+  const perSecond = tempo / 60 / (least / TICKS_PER_QUARTER);
+  const most = allDown ? downs : Math.max(downs, ALTERNATE_A_SECOND);
+  return Math.round(TOO_FAST * Math.max(0, perSecond - most));
+}
+
+function mutePoints({ strokes }: HandOption, { gain, low, player }: HandSeat): number {
+  const mutes = strokes.filter((s) => s.kind === 'mute').length;
+  if (mutes === 0) return 0;
+  const clean = player === 'bass' ? CLEAN_MUTE : bySound({ clean: CLEAN_MUTE, driven: 0 }, gain);
+  return clean + (low !== null && low > MUTES_UP_TO && player !== 'bass' ? HIGH_MUTE : 0);
+}
+
+function tailPoints({ tail }: HandOption, { ends, sung, together }: HandSeat): number {
+  if (tail === null) return 0;
+  const sings = sung.slice(-2).some(Boolean);
+  const here =
+    tail === 'stop' ? STOP[together ? 'together' : 'apart'] : LEAD + (sings ? LEAD_UNDER_VOICE : 0);
+  return here + (ends === 'section' ? 0 : ends === 'phrase' ? PHRASE_END : NO_END);
+}
+
+/** What two right hands cost together in one bar. */
+export function pairHandCosts(
+  a: HandOption,
+  b: HandOption,
+  of: { a: HandSeat; b: HandSeat; plan: HandPlan },
+): HandCosts {
+  if (a.strokes.length === 0 || b.strokes.length === 0) return {};
+  const { plan } = of;
+  const near = TICKS_PER_QUARTER / 4;
+  const [mineAt, theirsAt] = [places(a), places(b)];
+  const both = a.strokes.filter((s) => theirsAt.has(s.at));
+  const misses = missesOf(a, theirsAt, near) + missesOf(b, mineAt, near);
+  const costs: HandCosts = {
+    miss: NEAR_MISS * misses,
+    stop: HALF_STOP * (isHalfStop(a, b, of.a.meter) ? 1 : 0),
+    dead: LOST_DEAD * both.filter((s) => isLost(s, theirsAt.get(s.at)!)).length,
+  };
+  const alone = a.strokes.length + b.strokes.length - 2 * both.length;
+  if (plan.together) {
+    const unlike = both.filter((s) => s.kind !== theirsAt.get(s.at)!.kind).length;
+    return { ...costs, together: NOT_TOGETHER * alone + NOT_ALIKE * unlike };
+  }
+  if (of.b.player === 'bass') {
+    const isLow = of.a.player === 'guitar1';
+    const accents = isLow ? a.strokes.filter((s) => isAccent(s) && !theirsAt.has(s.at)).length : 0;
+    const bassAlone = isLow ? b.strokes.filter((s) => !mineAt.has(s.at)).length : 0;
+    return { ...costs, accents: NO_ACCENT * accents + ALONE * bassAlone };
+  }
+  if (!plan.apart) return costs;
+  const denser = Math.max(0, b.strokes.length - a.strokes.length);
+  const onTop = both.filter((s) => !of.b.changes.includes(s.at)).length;
+  return { ...costs, apart: DENSER * denser + ON_TOP * onTop };
+}
+
+function places({ strokes }: HandOption): ReadonlyMap<number, Stroke> {
+  return new Map(strokes.map((s) => [s.at, s]));
+}
+
+function missesOf(a: HandOption, theirs: ReadonlyMap<number, Stroke>, near: number): number {
+  return a.strokes.filter((s) => {
+    if (theirs.has(s.at)) return false;
+    for (const at of theirs.keys()) {
+      const apart = Math.abs(at - s.at);
+      if (apart > 0 && apart <= near && !a.strokes.some((other) => other.at === at)) return true;
+    }
+    return false;
+  }).length;
+}
+
+function isAccent(s: Stroke): boolean {
+  return s.kind === 'ring' && !s.weak && s.string === null;
+}
+
+function isLost(one: Stroke, other: Stroke): boolean {
+  return (one.kind === 'dead') !== (other.kind === 'dead');
+}
+
+/** One is silent at the end of the bar, the other goes on. */
+function isHalfStop(a: HandOption, b: HandOption, meter: Meter): boolean {
+  return endsSilent(a, meter) !== endsSilent(b, meter) && (a.tail === 'stop' || b.tail === 'stop');
+}
+
+function endsSilent({ silent }: HandOption, meter: Meter): boolean {
+  const last = silent.at(-1);
+  return last !== undefined && last[1] === barTicks(meter) && last[1] - last[0] >= TICKS_PER_QUARTER / 2;
+}
+
+/** More strokes of all three than a band bears at this tempo. */
+export function fullPoints(strokes: number, { meter, tempo }: Pick<HandSeat, 'meter' | 'tempo'>): number {
+  const seconds = ((barTicks(meter) / TICKS_PER_QUARTER) * 60) / tempo;
+  return Math.round(TOO_FULL * Math.max(0, strokes - FULL_FROM * seconds));
+}
