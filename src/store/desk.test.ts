@@ -93,7 +93,9 @@ describe('desk', () => {
   it('takes a split as one step and drops one that comes too late', async () => {
     const { desk } = await opened();
     await desk.getState().split('Verse', { reopen: false });
-    expect(desk.getState().said).to.match(/^Split Verse: 12 cells, (proven best|within \d+%)/);
+    expect(desk.getState().said).to.match(
+      /^Split Verse: 12 cells, 12 bars of hits, (proven best|within \d+%)/,
+    );
     expect(desk.getState().history.past).to.have.length(1);
     desk.getState().undo();
     expect(cellAt(desk.getState().song!, at(0))!.kind).to.equal('open');

@@ -9,7 +9,7 @@ describe('split service', () => {
   /** A clock that makes every step a full slice, so that progress is told each time. */
   const hurried = () => {
     let now = 0;
-    return createSplitService(() => (now += 1000));
+    return createSplitService(() => (now += 1000), { enoughMs: Infinity });
   };
 
   it('gives what the core gives, telling its progress on the way', async () => {
@@ -18,6 +18,17 @@ describe('split service', () => {
     expect(result).to.deep.equal(finish(splitSong(song, null)));
     expect(shares.length).to.be.greaterThan(2);
     expect(shares.every((s) => s >= 0 && s < 1)).to.equal(true);
+  });
+
+  it('answers with what it has and what is proven when it took long enough', async () => {
+    let now = 0;
+    const service = createSplitService(() => (now += 1000), { enoughMs: 3000 });
+    const whole = finish(splitSong(song, null));
+    const early = await service.split(song, null, null, () => undefined);
+    if (!early.ok || !whole.ok) throw new Error('stopped');
+    expect(early.value.changes).to.have.length(whole.value.changes.length);
+    expect(early.value.bound).to.be.at.most(whole.value.cost);
+    expect(early.value.cost).to.be.at.least(whole.value.cost);
   });
 
   it('stops between two steps', async () => {

@@ -13,7 +13,7 @@ const ENOUGH_MS = 4500;
 /** The work itself, the same inside the worker and inline (tests, browsers without workers). */
 export function createSplitService(
   clock: () => number = () => performance.now(),
-  { sliceMs = SLICE_MS }: { sliceMs?: number } = {},
+  { sliceMs = SLICE_MS, enoughMs = ENOUGH_MS }: { sliceMs?: number; enoughMs?: number } = {},
 ): SplitService {
   const runs = { split: 0, follow: 0, different: 0 };
   /** The section solved last for `follow`, and what it was solved from. */
@@ -44,7 +44,7 @@ export function createSplitService(
   return {
     split: (song, target, hands, onProgress) => {
       const from = clock();
-      const isEnough = () => clock() - from > ENOUGH_MS;
+      const isEnough = () => clock() - from > enoughMs;
       const work = splitSong(steady(song), target, { isEnough, ...(hands ? { hands } : {}) });
       return run('split', work, onProgress);
     },

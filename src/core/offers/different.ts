@@ -1,14 +1,15 @@
 import { songFindings, type Finding } from '../clash/index';
-import { formatCell, PLAN_NAMES, type PlanName, type PlanTune } from '../form/index';
-import { applyEdit, type CellChange, type Edit, type Song } from '../song/index';
-import { solve } from '../solver/index';
-import { changesOf, planOf, PLANS, problemInSteps, type Plan } from '../split/index';
+import { formatCell, PLAN_NAMES, type PlanName } from '../form/index';
+import { applyEdit, type CellChange, type Edit, type HitsChange, type Song } from '../song/index';
+import { editOf, planOf, PLANS, splitSong, type Plan, type Proposal } from '../split/index';
 
 /** One way to split a section, at the best of its plan. */
 export interface Different {
   readonly plan: Plan;
   readonly changes: readonly CellChange[];
-  /** Takes the plan and the grips in one step. */
+  /** Right hands for bars that have none. */
+  readonly hits: readonly HitsChange[];
+  /** Takes the plan, the grips and the right hands in one step. */
   readonly edit: Edit;
   readonly cost: number;
   readonly bound: number;
@@ -31,23 +32,16 @@ export function* differentSplits(song: Song, section: string): Generator<number,
   const names = [now.name, ...PLAN_NAMES.filter((n) => n !== now.name && n !== 'one-guitar')];
   for (const [i, name] of names.entries()) {
     const tune = name === now.name ? song.form[entry]!.tune : undefined;
-    const planned = applyEdit(song, { kind: 'setPlan', entry, plan: name, ...(tune ? { tune } : {}) });
-    const slots = problemInSteps(planned, { sections: [section], pass: 1, reopens: () => true });
-    let made = slots.next();
-    while (!made.done) {
-      yield i / names.length;
-      made = slots.next();
-    }
-    const problem = made.value;
-    const work = solve(problem.chain);
+    const setPlan: Edit = { kind: 'setPlan', entry, plan: name, ...(tune ? { tune } : {}) };
+    const opening: readonly Edit[] = [setPlan, { kind: 'reopen', section }];
+    const work = splitSong(opening.reduce(applyEdit, song), section);
     let step = work.next();
     while (!step.done) {
       yield (i + step.value.share) / names.length;
       step = work.next();
     }
-    const { chosen, cost, bound } = step.value;
-    const changes = changesOf(planned, problem, chosen);
-    found.push(differentOf(song, { name, tune, entry, section, changes, cost, bound }));
+    const edit: Edit = { kind: 'together', edits: [...opening, editOf(step.value)] };
+    found.push(differentOf(song, { name, section, edit, proposal: step.value }));
   }
   const [first, ...others] = found;
   const picked = [first!];
@@ -62,35 +56,21 @@ export function* differentSplits(song: Song, section: string): Generator<number,
 
 function differentOf(
   song: Song,
-  of: {
-    name: PlanName;
-    tune: PlanTune | undefined;
-    entry: number;
-    section: string;
-    changes: readonly CellChange[];
-    cost: number;
-    bound: number;
-  },
+  of: { name: PlanName; section: string; edit: Edit; proposal: Proposal },
 ): Different {
-  const { name, tune, entry, section, changes, cost, bound } = of;
-  const edit: Edit = {
-    kind: 'together',
-    edits: [
-      { kind: 'setPlan', entry, plan: name, ...(tune ? { tune } : {}) },
-      { kind: 'setCells', changes },
-    ],
-  };
+  const { name, section, edit, proposal } = of;
   const findings = songFindings(applyEdit(song, edit)).filter(
     (f) => f.section === section && f.pass === 1 && f.kept === null,
   );
-  const worth = findings.filter((f) => f.level !== 'note').sort((a, b) => b.score - a.score);
+  const { changes, hits, cost, bound } = proposal;
   return {
     plan: PLANS[name],
-    findings: worth,
     changes,
+    hits,
     edit,
     cost,
     bound,
+    findings: findings.filter((f) => f.level !== 'note').sort((a, b) => b.score - a.score),
     clashes: findings.filter((f) => f.level === 'clash').length,
     watches: findings.filter((f) => f.level === 'watch').length,
   };

@@ -87,17 +87,25 @@ function Hands({ song, way, section }: { song: Song; way: Different; section: st
     const after = applyEdit(song, way.edit);
     const material = materialOf(after, section)!;
     const moments = momentsOf(material.section, { pass: 1, meter: material.meter });
-    return PLAYERS.map((player) => ({ player, ...handOf(after, player, moments) }));
+    return PLAYERS.map((player) => {
+      const hits = material.section.bars.find((bar) => bar.hits[player] !== null)?.hits[player] ?? null;
+      return { player, hits, ...handOf(after, player, moments) };
+    });
   }, [song, way, section]);
   return (
     <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[14px]">
-      {rows.map(({ player, grips, words }) => (
+      {rows.map(({ player, grips, words, hits }) => (
         <div key={player} className="contents">
           <dt className={PLAYER_TEXT[player]}>
             <PlayerMark player={player} /> {PLAYER_WORDS[player]}
           </dt>
           <dd>
             <span className="frets">{grips}</span> <span className="text-soft">{words}</span>
+            {hits !== null && (
+              <span className="block text-soft">
+                strikes <span className="frets">{hits}</span>
+              </span>
+            )}
           </dd>
         </div>
       ))}

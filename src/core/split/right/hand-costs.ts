@@ -54,7 +54,7 @@ const STRUCK_LATE = 20;
 /** Each stroke in a bar beyond what leaves the voice room, by the share of the bar that is sung. */
 const OVER_VOICE = 26;
 /** For each stroke a second beyond what the hand keeps up. */
-const TOO_FAST = 90;
+const TOO_FAST = 200;
 /** Sixteenths a second that alternate strokes keep up (common practice). */
 const ALTERNATE_A_SECOND = 11;
 /** Palm mutes in a clean sound, and high up. */
