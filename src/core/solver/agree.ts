@@ -23,6 +23,8 @@ export function* agree<T extends Option>(
   let cost = of.upper;
   let chosen: Agreed<T>['chosen'] = null;
   let nodes = 0;
+  const plunged = yield* plunge(stages, ties, kept, of.given);
+  if (plunged.cost < cost) ({ cost, chosen } = plunged);
   /** The least a branch that was not looked into may cost. */
   let open = Infinity;
   const stack: { readonly kept: Kept; readonly least: number }[] = [{ kept, least: -Infinity }];
@@ -51,6 +53,30 @@ export function* agree<T extends Option>(
     for (const [k, least] of list) if (least < cost) stack.push({ kept: only(node.kept, tie, k), least });
   }
   return { cost, chosen, bound: Math.min(cost, open) };
+}
+
+/**
+ * A choice that agrees, found at once: every tie that differs gets the option that promises most throughout, until none
+ * does.
+ */
+function* plunge<T extends Option>(
+  stages: Chain<T>['stages'],
+  ties: readonly Tie[],
+  from: Kept,
+  given: Given | undefined,
+): Generator<undefined, { cost: number; chosen: Agreed<T>['chosen'] }> {
+  let kept = from;
+  for (;;) {
+    const lattice = yield* Lattice.inSteps(stages, kept, given);
+    const path = yield* lattice.best();
+    const differing = ties.filter((tie) => differs(tie, kept, path));
+    if (differing.length === 0) return { cost: lattice.cost, chosen: chosenOf(lattice, path) };
+    for (const tie of differing) {
+      const [best] = [...worthOf(lattice, tie)].sort((x, y) => x[1] - y[1] || x[0] - y[0]);
+      if (best === undefined) return { cost: Infinity, chosen: null };
+      kept = only(kept, tie, best[0]);
+    }
+  }
 }
 
 function differs({ lane, stages }: Tie, kept: Kept, path: Path): boolean {

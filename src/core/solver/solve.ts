@@ -45,8 +45,8 @@ const MOST_ROUNDS = 24;
 /** In so many rounds an answer is looked for before the end. */
 const TRIED_ROUNDS = 3;
 const TRIED = { wide: 8, narrow: 4 };
-/** Attempts at making lanes agree, on the way and at the end. */
-const TRIED_NODES = 12;
+/** Lattices for making lanes agree beyond the first plunge, on the way and at the end. */
+const TRIED_NODES = 0;
 const MOST_NODES = 400;
 /** Combinations a stage may have for the exact step. */
 const MOST_STATES = 40_000;

@@ -1,6 +1,6 @@
 import { agree, only } from './agree';
-import type { Chain, Nth, Option } from './chain';
-import { Lattice } from './lattice';
+import { NTHS, type Chain, type Nth, type Option } from './chain';
+import { Lattice, type Kept } from './lattice';
 import type { Solution } from './solve';
 
 /** An option that could stand in a stage, and the best choice with it. */
@@ -21,11 +21,12 @@ export function* whatIfs<T extends Option>(
   solution: Solution<T>,
   at: { stage: number; lane: Nth; slack: number; most: number },
 ): Generator<undefined, readonly WhatIf<T>[]> {
-  const { kept, given, cost } = solution;
-  if (kept === null) return [];
+  const { given, cost } = solution;
+  if (solution.kept === null) return [];
   const { stage, lane, slack } = at;
-  let lattice = lattices.get(solution) as Lattice<T> | undefined;
-  if (!lattice) lattices.set(solution, (lattice = yield* Lattice.inSteps(chain.stages, kept, given)));
+  let ground = grounds.get(solution) as Known<T> | undefined;
+  if (!ground) grounds.set(solution, (ground = yield* tightened(chain, solution, slack)));
+  const { kept, lattice } = ground;
   const tie = chain.ties?.find((t) => t.lane === lane && t.stages.includes(stage));
   const stages = tie?.stages ?? [stage];
   const list = kept[stage]![lane].map((k, index) => ({ k, least: lattice.costWith(stage, lane, index) }))
@@ -49,7 +50,34 @@ export function* whatIfs<T extends Option>(
 }
 
 /** Lattices for each answer: enough for sections, and a bound for whole songs. */
-const MOST_NODES = 60;
+const MOST_NODES = 40;
 
-/** A solution is asked again and again. */
-const lattices = new WeakMap<object, unknown>();
+/** What is asked again and again of one solution. */
+interface Known<T extends Option> {
+  readonly kept: Kept;
+  readonly lattice: Lattice<T>;
+}
+
+const grounds = new WeakMap<object, unknown>();
+
+/** Only what is in some choice that costs at most `slack` more than the best, as far as one lattice tells. */
+function* tightened<T extends Option>(
+  { stages, ties = [] }: Chain<T>,
+  { kept, given, cost }: Solution<T>,
+  slack: number,
+): Generator<undefined, Known<T>> {
+  const lattice = yield* Lattice.inSteps(stages, kept!, given);
+  const tight = kept!.map((three, s) =>
+    NTHS.map((lane) => three[lane].filter((_, i) => lattice.costWith(s, lane, i) <= cost + slack)),
+  );
+  for (const { lane, stages: tied } of ties) {
+    const sets = tied.map((s) => new Set(tight[s]![lane]));
+    for (const s of tied) tight[s]![lane] = tight[s]![lane]!.filter((k) => sets.every((set) => set.has(k)));
+  }
+  // A lane that holds on has what it had.
+  stages.forEach(({ held }, s) => {
+    for (const lane of NTHS) if (held[lane]) tight[s]![lane] = tight[s - 1]![lane]!;
+  });
+  const list = tight as unknown as Kept;
+  return { kept: list, lattice: yield* Lattice.inSteps(stages, list, given) };
+}
