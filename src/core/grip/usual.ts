@@ -62,6 +62,36 @@ function read(text: string): readonly Frets[] {
 /** How the strings of a standard tuning lie above the lowest, in semitones. */
 const STANDARD = [0, 5, 10, 15, 19, 24];
 
+interface Known {
+  readonly root: number;
+  readonly moves: boolean;
+  /** The form's lowest fret: a grip lies as far up the neck as its own lowest fret is above it. */
+  readonly from: number;
+}
+
+/** Forms by their frets above the lowest one. */
+const KNOWN: ReadonlyMap<string, readonly Known[]> = FORMS.reduce((map, { root, moves, list }) => {
+  for (const frets of list) {
+    const key = shapeOf(frets);
+    map.set(key, [...(map.get(key) ?? []), { root, moves, from: lowestOf(frets) }]);
+  }
+  return map;
+}, new Map<string, readonly Known[]>());
+
+function lowestOf(frets: Frets): number {
+  let low = 99;
+  for (const fret of frets) if (fret !== null && fret < low) low = fret;
+  return low;
+}
+
+/** Frets above the lowest one as text; silent strings are x. */
+function shapeOf(frets: Frets): string {
+  const low = lowestOf(frets);
+  let text = '';
+  for (const fret of frets) text += fret === null ? 'x' : String.fromCharCode(48 + fret - low);
+  return text;
+}
+
 /**
  * Whether a guitar's grip is a shape that players know by name, with its root where the chord has it (`rootPc`). A capo
  * is the nut. Of more than six strings the highest six count, the others must be silent; of fewer none is usual.
@@ -69,24 +99,19 @@ const STANDARD = [0, 5, 10, 15, 19, 24];
 export function isUsualShape(grip: Grip, instrument: Instrument, rootPc: number): boolean {
   const extra = grip.length - STANDARD.length;
   if (extra < 0 || grip.slice(0, extra).some((fret) => fret !== null)) return false;
-  const frets = grip.slice(extra);
+  const frets = extra === 0 ? grip : grip.slice(extra);
+  const known = KNOWN.get(shapeOf(frets));
+  if (!known) return false;
   const open = openStrings(instrument).slice(extra);
   const used = frets.flatMap((fret, s) => (fret === null ? [] : [s]));
-  const [first] = used;
-  if (first === undefined) return false;
+  const first = used[0]!;
   const apart = (s: number) => open[s]! - open[first]! - (STANDARD[s]! - STANDARD[first]!);
   if (used.some((s) => apart(s) !== 0)) return false;
-  return FORMS.some(({ root, moves, list }) => {
+  const low = lowestOf(frets);
+  return known.some(({ root, moves, from }) => {
     const fret = frets[root];
     if (fret === null || fret === undefined) return false;
     if (pitchClass(open[root]! + instrument.capo + fret) !== rootPc) return false;
-    return list.some((form) => {
-      const up = frets[first]! - (form[first] ?? 99);
-      return (up === 0 || (up > 0 && moves)) && form.every((f, s) => isSame(f, frets[s]!, up));
-    });
+    return low === from || (low > from && moves);
   });
-}
-
-function isSame(form: number | null, fret: number | null, up: number): boolean {
-  return form === null ? fret === null : fret !== null && form + up === fret;
 }

@@ -23,8 +23,18 @@ export class Chains<T extends Option> {
 
   /** Least cost of a chain up to and with each active option of a stage. */
   values(s: number, p: Nth): Float64Array {
-    const seat = this.seats[s]![p];
-    return seat.own.map((v, i) => v + seat.phi[seat.cls[i]!]! + seat.forward[i]!);
+    const { own, phi, cls, forward } = this.seats[s]![p];
+    const values = new Float64Array(own.length);
+    for (let i = 0; i < values.length; i += 1) values[i] = own[i]! + phi[cls[i]!]! + forward[i]!;
+    return values;
+  }
+
+  /** Least cost of a chain from each active option of a stage on, with it. */
+  valuesBack(s: number, p: Nth): Float64Array {
+    const { own, phi, cls, backward } = this.seats[s]![p];
+    const values = new Float64Array(own.length);
+    for (let i = 0; i < values.length; i += 1) values[i] = own[i]! + phi[cls[i]!]! + backward[i]!;
+    return values;
   }
 
   /** What a step into stage s costs at least from kind to kind, the same both ways; null where it may be free. */
@@ -83,9 +93,7 @@ export class Chains<T extends Option> {
         seat.backward = new Float64Array(seat.own.length);
         continue;
       }
-      const next = this.seats[s + 1]![p];
-      const values = next.own.map((v, i) => v + next.phi[next.cls[i]!]! + next.backward[i]!);
-      seat.backward = this.stepOut(s, p, values);
+      seat.backward = this.stepOut(s, p, this.valuesBack(s + 1, p));
     }
   }
 

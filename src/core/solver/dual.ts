@@ -33,6 +33,8 @@ export class Dual<T extends Option> {
   bound = -Infinity;
   readonly #chains: Chains<T>;
   readonly #ties: readonly Tie[];
+  /** What it costs to go on from each option is known since the last sweep. */
+  #isPassed = false;
   readonly #pools: Pools<T>;
 
   private constructor({ stages, ties = [] }: Chain<T>) {
@@ -92,6 +94,7 @@ export class Dual<T extends Option> {
 
   /** Seats the options; a held cell is one choice over its stages and gets what any of them has. */
   *#seat(lists: readonly PerLane<number[]>[]): Generator<undefined, void> {
+    this.#isPassed = false;
     for (const p of NTHS) {
       for (let s = 1; s < this.stages.length; s += 1) {
         if (!this.stages[s]!.held[p]) continue;
@@ -169,7 +172,8 @@ export class Dual<T extends Option> {
   *sweep(): Generator<undefined, number> {
     const before = this.bound;
     const n = this.stages.length;
-    yield* this.#chains.passBackAll();
+    if (!this.#isPassed) yield* this.#chains.passBackAll();
+    this.#isPassed = true;
     for (let s = 0; s < n; s += 1) {
       this.#chains.passForward(s);
       this.#pools.agree(this.#chains.seats[s]!, s, 'forward');
@@ -239,9 +243,11 @@ export class Dual<T extends Option> {
     const whole = wholes(table, m);
     const least = leastOf(whole[0]);
     if (least > this.bound) this.bound = least;
-    const phi = NTHS.map((p) =>
-      whole[p].map((v, c) => Math.floor(v / 3) - m[p][c]!),
-    ) as PerLane<Float64Array>;
+    const phi = NTHS.map((p) => {
+      const third = new Float64Array(m[p].length);
+      for (let c = 0; c < third.length; c += 1) third[c] = Math.floor(whole[p][c]! / 3) - m[p][c]!;
+      return third;
+    }) as PerLane<Float64Array>;
     for (const p of NTHS) phi[p] = residual(table, phi, p);
     for (const p of NTHS) {
       const seat = seats[p];

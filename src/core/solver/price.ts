@@ -198,7 +198,7 @@ export class Pricing<T extends Option> {
           );
     if (s === stages.length - 1) return before + one.value;
     const next = seats[s + 1]![p];
-    const values = next.own.map((v, i) => v + next.phi[next.cls[i]!]! + next.backward[i]!);
+    const values = this.#chains.valuesBack(s + 1, p);
     const after = leastStep(next.options, { values, ...least }, (to) =>
       stepInto(stages[s + 1]!, p, [option, to]),
     );

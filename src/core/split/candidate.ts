@@ -140,9 +140,9 @@ export function familyOf(device: Device): number {
   return index < 0 ? FAMILIES.length : index;
 }
 
-/** Whether a candidate is a shape that players know by name; remembered per instrument and root. */
-export function isUsual({ known: grip }: Candidate, instrument: Rig, rootPc: number): boolean {
-  if (grip === null || instrument.kind === 'bass') return false;
+/** Whether a grip is a shape that players know by name; remembered per instrument and root. */
+export function isUsual(grip: KnownGrip, instrument: Rig, rootPc: number): boolean {
+  if (instrument.kind === 'bass') return false;
   let roots = usual.get(instrument);
   if (!roots) usual.set(instrument, (roots = new Map()));
   let of = roots.get(rootPc);

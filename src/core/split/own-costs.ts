@@ -171,7 +171,7 @@ function shapePoints(c: Candidate, { chord, instrument }: Seat): number {
     if (!usual || usual.includes(gap)) return 0;
     return w.ODD_STRINGS_POINTS + w.GAP_POINTS * Math.max(0, gap - usual.at(-1)!);
   }
-  if (chord !== null && isUsual(c, instrument, chord.rootPc)) return 0;
+  if (chord !== null && isUsual(c.known!, instrument, chord.rootPc)) return 0;
   const odd = c.pitches.length > 3 ? w.ODD_SHAPE_POINTS : 0;
   const torn = c.hand > w.TORN_FROM_FRET && grip.includes(0 as Fret) ? w.TORN_POINTS : 0;
   const spread = c.pitches.length === 3 && isSpread(c) ? w.ODD_STRINGS_POINTS : 0;

@@ -53,15 +53,13 @@ export function vocabularyFor(seat: Seat, { wishes, common }: Asked): Vocabulary
 }
 
 function vocabularyOf(seat: Seat, wishes: readonly Wish[], drones: readonly number[]): Vocabulary {
-  const all = allCandidates(seat);
-  if (all[0] === REST) {
-    const wanted = seat.chord !== null && Object.keys(seat.role.clean.devices).length > 0;
-    return { options: all, missing: wanted ? 'grip' : null };
-  }
-  const wished = all.filter((c) => allows(wishes, c));
-  if (wished.length === 0) return { options: usualOf(all, seat), missing: 'wish' };
+  const wanted = seat.chord !== null && Object.keys(seat.role.clean.devices).length > 0;
+  const grips = wanted ? enumerateGrips(seat.chord!, seat.instrument, seat.instrument.hand) : [];
+  if (grips.length === 0) return { options: [REST], missing: wanted ? 'grip' : null };
+  const wished = wishes.length === 0 ? grips : grips.filter((grip) => allows(wishes, candidateOf(grip)));
+  if (wished.length === 0) return { options: usualOf(grips, seat).map(candidateOf), missing: 'wish' };
   const asksDevices = wishes.some((wish) => wish.kind === 'only');
-  const options = asksDevices ? wished : usualOf(wished, seat);
+  const options = (asksDevices ? wished : usualOf(wished, seat)).map(candidateOf);
   const more = drones.flatMap((pc) => dronesOn(pc, seat)).filter((c) => allows(wishes, c));
   const ids = new Set(options.map((c) => c.id));
   return { options: [...options, ...more.filter((c) => !ids.has(c.id))], missing: null };
@@ -72,29 +70,31 @@ function vocabularyOf(seat: Seat, wishes: readonly Wish[], drones: readonly numb
  * few, of chords of four and more strings those with a name and the easiest of the others, of three strings those that
  * lie side by side where there are any.
  */
-function usualOf(list: readonly Candidate[], seat: Seat): readonly Candidate[] {
+function usualOf(list: readonly KnownGrip[], seat: Seat): readonly KnownGrip[] {
   const { devices } = styleFor(seat.role, seat.instrument.gain);
-  const named = list.filter((c) => devices[c.known!.device] !== undefined);
+  const named = list.filter((grip) => devices[grip.device] !== undefined);
   const all = named.length > 0 ? named : list;
-  const threes = all.filter((c) => c.pitches.length === 3);
-  const sideBySide = threes.some((c) => silentInside(c) === 0);
-  const counts = new Map<number, number>();
+  const sideBySide = all.some((grip) => grip.pitches.length === 3 && silentInside(grip) === 0);
+  const counts = new Map<string, number>();
   let odd = 0;
-  return all.filter((c) => {
-    if (seat.chord !== null && isUsual(c, seat.instrument, seat.chord.rootPc)) return true;
-    if (c.pitches.length === 3 && sideBySide && silentInside(c) > 0) return false;
-    if (c.pitches.length > 3 && (silentInside(c) > 0 || odd >= MOST_ODD)) return false;
-    if (c.pitches.length > 3) odd += 1;
-    const n = (counts.get(c.alike) ?? 0) + 1;
-    counts.set(c.alike, n);
+  return all.filter((grip) => {
+    const count = grip.pitches.length;
+    if (count > 2) {
+      if (seat.chord !== null && isUsual(grip, seat.instrument, seat.chord.rootPc)) return true;
+      const gap = silentInside(grip);
+      if (count === 3 ? sideBySide && gap > 0 : gap > 0 || odd >= MOST_ODD) return false;
+      if (count > 3) odd += 1;
+    }
+    const sound = grip.pitches.join();
+    const n = (counts.get(sound) ?? 0) + 1;
+    counts.set(sound, n);
     return n <= MOST_ALIKE;
   });
 }
 
-function silentInside({ known: grip, pitches }: Candidate): number {
-  const { grip: frets } = grip!;
-  const first = frets.findIndex((fret) => fret !== null);
-  const last = frets.findLastIndex((fret) => fret !== null);
+function silentInside({ grip, pitches }: KnownGrip): number {
+  const first = grip.findIndex((fret) => fret !== null);
+  const last = grip.findLastIndex((fret) => fret !== null);
   return last - first + 1 - pitches.length;
 }
 

@@ -8,7 +8,7 @@ import {
   type Section,
 } from '../../form/index';
 import { gripPitches, type Grip } from '../../grip/index';
-import { complementOf, divided, isGuess, sureOf } from '../../hits/index';
+import { complementOf, isGuess, sureOf } from '../../hits/index';
 import { isSlurred } from '../../line/index';
 import { materialOf, rigIn, type HitsChange, type OnPass, type Song } from '../../song/index';
 import { barTicks, TICKS_PER_QUARTER, type Meter } from '../../time/index';
@@ -77,6 +77,14 @@ export function handProblem(
     NTHS.map((p) => optionsIn(draft, p, { bars, b, meter, kinds, own: own[PLAYERS[p]!] })),
   );
   const steps = kinds.steps();
+  /** Bars in which the same grips come at the same time cost the same. */
+  const joints = new Map<string, Joint<HandOption>>();
+  const jointFor = (seats: PerLane<HandSeat>): Joint<HandOption> => {
+    const key = seats.map((seat) => seat.changes.join()).join(' ');
+    let joint = joints.get(key);
+    if (!joint) joints.set(key, (joint = jointOf(seats, plan)));
+    return joint;
+  };
   const slots = drafts.map((draft, b): HandSlot => {
     const options = lists[b]!;
     const choices = NTHS.map((p) => ({
@@ -92,7 +100,7 @@ export function handProblem(
       stage: {
         choices,
         held: [false, false, false],
-        joint: jointOf(draft.seats, plan),
+        joint: jointFor(draft.seats),
         steps: b === 0 ? [null, null, null] : [steps, steps, steps],
       },
     };
@@ -416,7 +424,7 @@ function patternsOf(song: Song, meter: Meter): Readonly<Record<Player, readonly 
       section.bars.forEach((bar, b) => {
         const pattern = bar.hits[player];
         if (pattern === null || isGuess(pattern) || withoutStrings(pattern) === null) return;
-        if (divided(pattern, meter, pattern.length) === null || pattern.length % n !== 0) return;
+        if (pattern.length % n !== 0 || barTicks(meter) % pattern.length !== 0) return;
         const known = counts.get(pattern) ?? { count: 0, words: `as in ${section.name}, bar ${b + 1}` };
         counts.set(pattern, { ...known, count: known.count + 1 });
       });
