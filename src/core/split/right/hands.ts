@@ -241,11 +241,13 @@ function heldIn(
     placed?.cell.kind === 'grip' ? placed.cell.grip : null;
   const at = (tick: number) => gripOf(here.filter(({ start }) => start <= tick).at(-1)?.placed ?? before);
   const changes = here.filter(({ placed }) => placed.cell.kind === 'grip').map(({ start }) => start);
-  const grips = [before, ...here.map((h) => h.placed)].flatMap((placed) => {
+  const isNew = here.some(({ start }) => start === 0);
+  const heard = [...(isNew ? [] : [before]), ...here.map((h) => h.placed)];
+  const grips = heard.flatMap((placed) => {
     const grip = gripOf(placed);
     return grip === null ? [] : [grip];
   });
-  return { changes, grips: at(0) === null && here.length === 0 ? [] : grips, at };
+  return { changes, grips, at };
 }
 
 function lastBefore(bars: readonly Bar[], b: number, player: Player): PlacedCell | undefined {
