@@ -34,19 +34,22 @@ export function followedIn(song: Song, section: Section, at: OnPass): Followed {
   const notes: string[] = [];
   const key = sectionKey(song, section);
   for (const follower of followersIn(plan)) {
-    bars.forEach((bar, b) => {
-      if (!isOpenBar(bar, follower)) return;
-      const leader = leaderOf(bar, follower);
-      if (leader === null) return;
+    const open = bars.flatMap((bar, b) => {
+      const leader = isOpenBar(bar, follower) ? leaderOf(bar, follower) : null;
+      if (leader === null) return [];
       const rigs = {
         from: rigIn(song, leader, { section, bar }),
         to: rigIn(song, follower, { section, bar }),
       };
-      const made = madeFrom(bar, leader, { plan, follower, key, ...rigs });
-      if (made === null) return;
+      return [{ bar, b, leader, of: { plan, follower, key, ...rigs } }];
+    });
+    const voice = plan.name === 'harmony' ? voiceFor(open) : null;
+    for (const { bar, b, leader, of } of open) {
+      const made = madeFrom(bar, leader, { ...of, voice });
+      if (made === null) continue;
       if (typeof made === 'string') notes.push(`${section.name}, bar ${b + 1}: ${made}`);
       else parts.push({ ...at, player: follower, bar: b, ...made });
-    });
+    }
   }
   return { parts, notes };
 }
@@ -84,13 +87,15 @@ interface From {
   readonly key: Key;
   readonly from: Rig;
   readonly to: Rig;
+  /** The second voice of a harmony pair; null in other plans, or where none fits. */
+  readonly voice: Voice | null;
 }
 
 /** The follower's bar; null where there is nothing to follow, words where it cannot be done. */
 function madeFrom(bar: Bar, leader: Player, of: From): Part | string | null {
   const line = bar.lines?.[leader];
   if (line && isAllLine(bar, leader)) {
-    const made = of.plan.name === 'harmony' ? secondVoice(bar, line, of) : doubled(line, of);
+    const made = of.plan.name === 'harmony' ? secondVoice(line, of) : doubled(line, of);
     if (made !== null) return { cells: [], hits: null, line: made };
     return 'the line could not be followed on this neck: it is left to the splitter.';
   }
@@ -135,7 +140,12 @@ function doubled(line: Line, { from, to, follower, key }: From): Line | null {
   return null;
 }
 
-const VOICES: readonly { readonly harmony: Harmony; readonly side: 'above' | 'below' }[] = [
+interface Voice {
+  readonly harmony: Harmony;
+  readonly side: 'above' | 'below';
+}
+
+const VOICES: readonly Voice[] = [
   { harmony: 'third', side: 'above' },
   { harmony: 'third', side: 'below' },
   { harmony: 'sixth', side: 'below' },
@@ -146,18 +156,30 @@ const VOICES: readonly { readonly harmony: Harmony; readonly side: 'above' | 'be
 ];
 
 /**
- * A second voice in the key: the one whose long notes suit the chords best, of equals a third above before anything
- * else (common practice).
+ * One voice for all bars of a section, in the key: the one whose long notes suit the chords best and that stays on the
+ * neck, of equals a third above before anything else (common practice).
  */
-function secondVoice(bar: Bar, line: Line, { from, to, key }: From): Line | null {
-  let best: { readonly line: Line; readonly cost: number } | null = null;
-  VOICES.forEach(({ harmony, side }, i) => {
-    const made = harmonyLine(line, { from, to, hand: to.hand, key, harmony, side });
-    if (!made.ok) return;
-    const cost = 2 * strangersIn(bar, made.value, to) + i;
-    if (best === null || cost < best.cost) best = { line: made.value, cost };
-  });
-  return (best as { readonly line: Line } | null)?.line ?? null;
+function voiceFor(bars: readonly { bar: Bar; leader: Player; of: Omit<From, 'voice'> }[]): Voice | null {
+  let best: { readonly voice: Voice; readonly cost: number } | null = null;
+  for (const [i, voice] of VOICES.entries()) {
+    let cost = i;
+    for (const { bar, leader, of } of bars) {
+      const line = bar.lines?.[leader];
+      if (!line || !isAllLine(bar, leader)) continue;
+      const made = secondVoice(line, { ...of, voice });
+      cost += made === null ? OFF_THE_NECK : (2 * strangersIn(bar, made, of.to)) / bars.length;
+    }
+    if (best === null || cost < best.cost) best = { voice, cost };
+  }
+  return best?.voice ?? null;
+}
+
+/** A bar that a voice cannot play. */
+const OFF_THE_NECK = 100;
+
+function secondVoice(line: Line, { from, to, key, voice }: From): Line | null {
+  const made = voice && harmonyLine(line, { from, to, hand: to.hand, key, ...voice });
+  return made?.ok ? made.value : null;
 }
 
 /** Beats over which a line holds notes that the chord under them does not have. */

@@ -4,6 +4,7 @@ import { openStrings } from '../instrument/index';
 import {
   applyEdit,
   cellAt,
+  materialOf,
   sectionNamed,
   type CellAddress,
   type CellChange,
@@ -97,10 +98,10 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
   return { ...sum, cost, bound, notes };
 
   function* followAll(): Generator<SplitProgress, void> {
-    for (const { entry, ...at } of places()) {
+    for (const at of places()) {
       yield { share: 0, first: null };
-      const section = sectionNamed(now, at.section);
-      if (!section || entry !== undefined) continue;
+      const section = materialOf(now, at.section, at.entry)?.section;
+      if (!section) continue;
       const followed = followedIn(now, section, at);
       notes.push(...followed.notes);
       take({ parts: followed.parts });
@@ -117,12 +118,14 @@ function least({ chain }: HandProblem): number {
 /** Every form a section has: as it is written, the passes that differ, and playings that differ in themselves. */
 function placesIn(song: Song, name: string | null): readonly OnPass[] {
   const sections = song.sections.filter((s) => name === null || s.name === name);
-  const written = sections.flatMap((section) =>
-    [1, ...differingPasses(section).filter((pass) => pass !== 1)].map((pass): OnPass => ({
+  const written = sections.flatMap((section) => {
+    // The last pass is one of a number once it is known how often the section is played.
+    const passes = differingPasses(materialOf(song, section.name)?.section ?? section);
+    return [1, ...passes.filter((pass) => pass !== 1)].map((pass): OnPass => ({
       section: section.name,
       pass,
-    })),
-  );
+    }));
+  });
   // What differs in one playing alone is filled around the section as it is now.
   const playings = song.form.flatMap(({ section: own, times, variants }, entry): readonly OnPass[] => {
     const section = variants && (name === null || own === name) ? sectionNamed(song, own) : null;

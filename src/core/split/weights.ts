@@ -71,7 +71,7 @@ export const SAID_AGAIN_POINTS = 100;
 export const DRONE_INSIDE_POINTS = 260;
 export const DRONE_BELOW_POINTS = 30;
 /** Guitars that double each other with different notes, and with the same notes in another shape. */
-export const NOT_DOUBLED_POINTS = 120;
+export const NOT_DOUBLED_POINTS = 350;
 export const OTHER_SHAPE_POINTS = 30;
 
 // All three.
