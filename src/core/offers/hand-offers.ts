@@ -124,6 +124,6 @@ function wordsOf(option: HandOption, { slots }: HandProblem, bar: number, lane: 
   const holes = sung.filter((sings, i) => sings && !struck.has(i)).length;
   const end =
     option.tail === 'stop' ? '; stops at the end' : option.tail === 'lead' ? '; leads into the next' : '';
-  const room = holes > 0 ? `; leaves ${holes} ${holes === 1 ? 'hole' : 'holes'} for the voice` : '';
+  const room = holes > 0 ? `; leaves ${holes} ${holes === 1 ? 'eighth' : 'eighths'} to the voice` : '';
   return `${option.words}${end}${room}`;
 }

@@ -12,6 +12,7 @@ export type CostName =
   | 'voice'
   | 'rub'
   | 'root'
+  | 'bottom'
   | 'rich'
   | 'picks'
   | 'foreign'

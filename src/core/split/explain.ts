@@ -16,6 +16,7 @@ const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>
   voice: ['keeps out of the voice', 'steps on the voice'],
   rub: ['keeps clear of the others', 'rubs the others'],
   root: ['has the root', 'without the root'],
+  bottom: ['its root at the bottom', 'another note at the bottom'],
   rich: ['has more of the chord', 'has less of the chord'],
   picks: ['holds what is picked', 'too little to pick through'],
   foreign: ['belongs to the chord', 'a tone the chord does not have'],

@@ -23,6 +23,10 @@ export interface HandSeat {
   readonly changes: readonly number[];
   /** For every eighth whether somebody sings. */
   readonly sung: readonly boolean[];
+  /** What this player strikes in most bars of the section before; null at a beginning. */
+  readonly earlier: { readonly pattern: string; readonly strokes: number } | null;
+  /** The section is meant to rise above the one before. */
+  readonly rises: boolean;
   /** The plan strikes together. */
   readonly together: boolean;
   /** The bar ends the section, a phrase, or neither. */
@@ -44,7 +48,9 @@ export type HandCostName =
   | 'stop'
   | 'dead'
   | 'full'
-  | 'phrase';
+  | 'phrase'
+  | 'again'
+  | 'rise';
 export type HandCosts = Partial<Record<HandCostName, number>>;
 
 // Numbers of taste, ours, in points like those of the left hand.
@@ -86,6 +92,9 @@ const LOST_DEAD = 80;
 /** More strokes a second of all three than a band bears, each. */
 const FULL_FROM = 17;
 const TOO_FULL = 12;
+/** The same as in the section before, and each stroke less than there in one that should rise. */
+const AS_BEFORE = 50;
+const NO_RISE = 12;
 /** Another figure than in the bar before. */
 export const OTHER_FIGURE_POINTS = 95;
 
@@ -104,6 +113,8 @@ export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
     speed: speedPoints(o, seat),
     mute: mutePoints(o, seat),
     tail: tailPoints(o, seat),
+    again: o.plain === seat.earlier?.pattern ? AS_BEFORE : 0,
+    rise: seat.rises ? NO_RISE * Math.max(0, (seat.earlier?.strokes ?? 0) - o.strokes.length) : 0,
   };
 }
 
@@ -220,4 +231,11 @@ function endsSilent({ silent }: HandOption, meter: Meter): boolean {
 export function fullPoints(strokes: number, { meter, tempo }: Pick<HandSeat, 'meter' | 'tempo'>): number {
   const seconds = ((barTicks(meter) / TICKS_PER_QUARTER) * 60) / tempo;
   return Math.round(TOO_FULL * Math.max(0, strokes - FULL_FROM * seconds));
+}
+
+/** All of it as one number. */
+export function sumOfHand(costs: HandCosts): number {
+  let sum = 0;
+  for (const name in costs) sum += costs[name as HandCostName]!;
+  return sum;
 }

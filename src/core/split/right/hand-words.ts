@@ -15,6 +15,8 @@ const WORDS: Readonly<Record<HandCostName, readonly [better: string, worse: stri
   stop: ['stops with the others', 'goes on where others stop'],
   dead: ['no lost dead hit', 'a dead hit is lost'],
   full: ['leaves room', 'the bar gets full'],
+  again: ['something new after the section before', 'the same as in the section before'],
+  rise: ['rises above the section before', 'thinner than the section before'],
   phrase: ['as in the bars around it', 'another figure than around it'],
 };
 

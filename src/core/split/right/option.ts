@@ -10,6 +10,8 @@ export interface HandOption extends Option {
   readonly name: string;
   readonly words: string;
   readonly tail: Tail | null;
+  /** The pattern before another end was put to it; null where the part is decided. */
+  readonly plain: string | null;
   /** Points in place of what the plan says of a figure; null for the plan's own. */
   readonly liking: number | null;
   readonly strokes: readonly Stroke[];
