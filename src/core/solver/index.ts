@@ -6,7 +6,6 @@
  */
 export {
   costOf,
-  NEVER,
   NTHS,
   type Chain,
   type Choices,

@@ -4,7 +4,7 @@
  * played is the offers' room. Start with plan.ts and plans.ts (what is wanted), own-costs.ts, pair-costs.ts, together.ts
  * and step-costs.ts (what costs what), then slots.ts and problem.ts.
  */
-export { DEFAULT_PLAN, opennessOf, styleFor, type Plan, type Role } from './plan';
+export { DEFAULT_PLAN, type Plan, type Role } from './plan';
 export { PLANS } from './plans';
 export { drivenIn, planOf } from './plan-of';
 export { tunedPlan } from './tune';
@@ -26,9 +26,9 @@ export { classesOf, REST, type Candidate } from './candidate';
 export { allCandidates, cellOf, fixedCandidate } from './vocabulary';
 export { addCosts, sumOf, type CostName, type Costs } from './costs';
 export { ownCosts, ownPoints } from './own-costs';
-export { pairCosts, pairPoints } from './pair-costs';
+export { pairCosts } from './pair-costs';
 export { namedTones, togetherCosts, type Named } from './together';
-export { stepsOf, wayCosts, wayPoints } from './step-costs';
+export { wayCosts } from './step-costs';
 export { reasonFor } from './explain';
 export { handChanges, handCostsOf, handProblem, type HandProblem, type HandSlot } from './right/hands';
 export { handReason } from './right/hand-words';

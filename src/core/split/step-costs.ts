@@ -2,7 +2,7 @@ import { DEVICES } from '../grip/index';
 import { spanMm, type Instrument } from '../instrument/index';
 import type { Steps } from '../solver/index';
 import { endOf, familyOf, REST_KIND, type Candidate } from './candidate';
-import { sumOf, type Costs } from './costs';
+import type { Costs } from './costs';
 import type { Role } from './plan';
 import * as w from './weights';
 
@@ -19,11 +19,7 @@ function hurryOf(seconds: number): number {
   return Math.min(max, Math.max(min, w.SHIFT_SECONDS / Math.max(0.05, seconds)));
 }
 
-/** Points for going from one candidate to the next. Never negative; none to and from a rest, or to the same grip. */
-export function wayPoints(from: Candidate, to: Candidate, way: WayOf): number {
-  return sumOf(wayCosts(from, to, way));
-}
-
+/** What it costs to go from one candidate to the next, by name; nothing to and from a rest, or to the same grip. */
 export function wayCosts(before: Candidate, after: Candidate, way: WayOf): Costs {
   const [from, to] = [endOf(before, 'last'), endOf(after, 'first')];
   if (from.known === null || to.known === null || from.id === to.id) return {};
@@ -57,7 +53,7 @@ function familyPoints(from: Candidate, to: Candidate): number {
 
 const { NEW_STRING_POINTS, DEVICE_CHANGE_POINTS, FAMILY_CHANGE_POINTS } = w;
 
-/** Fast twin of `wayPoints` (see the tests), from numbers alone. */
+/** Fast twin of `wayCosts` (see the tests), from numbers alone. */
 function stepPoints(
   before: Candidate,
   after: Candidate,

@@ -25,12 +25,12 @@ export const TORN_FROM_FRET = 3;
 /** A sixth, octave or tenth on strings that are not the usual ones. */
 export const ODD_STRINGS_POINTS = 130;
 /** For each string a whole chord leaves out, of six: up to the edge chords are meant to open up. */
-export const FEWER_STRINGS_POINTS = 24;
+export const FEWER_STRINGS_POINTS = 38;
 /** For each open string that rings, up to four, when clean: thanks. */
 export const RING_POINTS = 16;
 /** For each fret that the hand lies above where this player is at home: low chords, upper voices, the bass. */
 export const NECK_POINTS = 16;
-export const HOME_FRETS = { chords: 5, upper: 6, bass: 3 } as const;
+export const HOME_FRETS = { chords: 3, upper: 6, bass: 3 } as const;
 /** Per semitone a low part lies above the lowest string: low roots first. */
 export const LOW_FIRST_POINTS = 5;
 /** Per semitone the lowest note lies outside a role's range, and the top above its ceiling. */
