@@ -59,6 +59,25 @@ function coldSong(slots: number, run: number): Song {
   };
 }
 
+/** Grips everywhere, right hands nowhere. */
+function filledLeft(bars: number, seed: number): Song {
+  const song = readChart(chartOf(bars, seed).replaceAll(/^guitar1 hits.*$/gm, '')).song;
+  const done = finish(splitSong(song, null, { hands: 'left' }));
+  if (!done.ok) throw new Error(done.error);
+  return applyEdit(song, { kind: 'setCells', changes: done.value.changes });
+}
+
+/** Ninths on a neck nobody has seen, with a locked riff in some of the bars. */
+function besideLine(bars: number, run: number): Song {
+  const rig = `tuning C G C F A D; frets 24; gain 8; scale ${630 + run} mm`;
+  const riff = '0@6 3@6 5@6 3@6 0@5 3@5 0@6 3@6';
+  const line = Array.from({ length: 4 }, (_, b) => (b < bars ? riff : '')).join(' | ');
+  const text = `key: Cm\nguitar1: ${rig}\nguitar2: ${rig}\nbass: tuning C G C F; frets 24; scale ${860 + run} mm\n\n== A ==\nchords | Cm9 | Fm9 | Gm9 | Abmaj9 |\nguitar1 line | ${line} |\n`;
+  const { song, problems } = readChart(text);
+  if (problems.length > 0) throw new Error(problems[0]!.message);
+  return song;
+}
+
 function proven(open: Song): void {
   const done = finish(splitSong(open, null));
   if (!done.ok || done.value.bound < done.value.cost) throw new Error('not proven');
@@ -281,6 +300,40 @@ const benchmarks: readonly Benchmark[] = [
           }
         }
       };
+    },
+  },
+  ...[8, 16, 32, 64, 128, 256, 512].map((slots): Benchmark => ({
+    name: `both hands of ${slots} slots, grips warm`,
+    runs: 3,
+    prepare: (run) => {
+      const open = readChart(chartOf(slots, 100 + run)).song;
+      problemOf(open, { sections: null, pass: 1 });
+      return () => finish(splitSong(open, null));
+    },
+  })),
+  {
+    name: 'right hands of 16 bars',
+    runs: 5,
+    prepare: (run) => {
+      const left = filledLeft(16, 300 + run);
+      return () => finish(splitSong(left, null, { hands: 'right' }));
+    },
+  },
+  ...([1, 4] as const).map((bars): Benchmark => ({
+    name: `split beside a line of eighths in ${bars} of 4 bars, drop C, 24 frets, cold`,
+    runs: 3,
+    prepare: (run) => {
+      const open = besideLine(bars, run);
+      return () => finish(splitSong(open, null));
+    },
+  })),
+  {
+    name: 'split of 16 slots on five strings and 24 frets, cold',
+    runs: 3,
+    prepare: (run) => {
+      const text = `bass: tuning B0 E1 A1 D2 G2; frets 24; scale ${850 + run} mm\nguitar2: frets 24; scale ${610 + run} mm\n`;
+      const open = readChart(chartOf(16, 200 + run).replace('\n\n', `\n${text}\n`)).song;
+      return () => finish(splitSong(open, null));
     },
   },
   ...[32, 128, 512].flatMap((slots): Benchmark[] => [

@@ -43,7 +43,7 @@ describe('every plan on invented progressions', () => {
             const third = thirdOf(m.chord!);
             if (
               third !== null &&
-              PLANS[section.name as keyof typeof PLANS].missingThird.clean >= 400 &&
+              PLANS[section.name as keyof typeof PLANS].missingThird.driven >= 300 &&
               gain < 8
             ) {
               expect(

@@ -103,7 +103,12 @@ function chordCosts(c: Candidate, { chord, instrument, role }: Seat): Costs {
   const isLow = isChord && c.low < LOW_PART;
   const costs: Costs = {
     root: heard.has(chord.rootPc) ? 0 : role.low ? w.LOW_NO_ROOT_POINTS : w.NO_ROOT_POINTS,
-    bottom: isLow && low !== chord.bassPc && low !== chord.rootPc ? w.LOW_NOT_ROOT_POINTS : 0,
+    bottom:
+      !isLow || low === chord.bassPc
+        ? 0
+        : low === chord.rootPc
+          ? w.LOW_NOT_SLASH_POINTS
+          : w.LOW_NOT_ROOT_POINTS,
     rich: Math.round(open * w.RICH_POINTS * missing),
     strings: isWhole(c.known!.device)
       ? Math.round(open * w.FEWER_STRINGS_POINTS * (6 - c.pitches.length))

@@ -36,7 +36,7 @@ const UPPER_OPEN: Devices = {
   full: 130,
   third: 150,
   sixth: 150,
-  tritone: 240,
+  tritone: 20,
   tenth: 300,
   fourth: 260,
   octave: 380,

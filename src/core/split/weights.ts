@@ -41,12 +41,14 @@ export const IN_VOICE_POINTS = 25;
 /** A low guitar that gives up the root. */
 export const LOW_NO_ROOT_POINTS = 400;
 /** A guitar's chord without the root; a low one whose lowest note is not what the chord has at the bottom. */
-export const NO_ROOT_POINTS = 60;
+export const NO_ROOT_POINTS = 20;
 export const LOW_NOT_ROOT_POINTS = 90;
+/** The root at the bottom of a low chord that asks for another bass. */
+export const LOW_NOT_SLASH_POINTS = 50;
 /** The bass on another note than the symbol's lowest. */
 export const BASS_NOT_ROOT_POINTS = 1500;
 /** For each tone of the symbol that a guitar of three and more strings leaves out, when clean. */
-export const RICH_POINTS = 60;
+export const RICH_POINTS = 70;
 /** For each pitch class below three in a grip that is picked through, and for a picked string that is not held. */
 export const PICK_CLASS_POINTS = 320;
 export const PICK_STRING_POINTS = 700;
