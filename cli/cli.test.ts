@@ -121,6 +121,24 @@ describe('command line', () => {
     expect((await json('check', out)).summary.open).to.equal(0);
   });
 
+  it('split: the hand that is asked for, and only such a hand', async () => {
+    const file = await put('hands.txt', 'title: One Arm\n== Verse ==\nchords | Am | F |\n');
+    const left = await json('split', file, '--hands', 'left');
+    expect(left.filled).to.deep.equal({ cells: 6, hits: 0, follow: 0 });
+    expect(left.chart).to.not.include('hits');
+    const both = await json('split', file);
+    expect(both.filled).to.deep.equal({ cells: 6, hits: 6, follow: 0 });
+    const filled = await put('left.txt', left.chart as string);
+    expect((await json('split', filled, '--hands', 'right')).filled).to.deep.equal({
+      cells: 0,
+      hits: 6,
+      follow: 0,
+    });
+    const wrong = await runCommand(['split', file, '--hands', 'three']);
+    expect(wrong.code).to.equal(2);
+    expect(wrong.err).to.include('--hands both');
+  });
+
   it('sheet: the player’s text tab', async () => {
     const { code, out } = await runCommand(['sheet', demo('salt-lamp'), '--player', 'bass']);
     expect(code).to.equal(0);
