@@ -390,6 +390,7 @@ export const song: fc.Arbitrary<Song> = fc
         nil: null,
       },
     ),
+    patterns: fc.option(fc.constant([{ name: 'Stubborn', hits: 'M--mM-[4M32]^' }]), { nil: null }),
     told: fc.record(
       {
         remark: fc.constant('everybody in by the count'),
@@ -448,6 +449,7 @@ export const song: fc.Arbitrary<Song> = fc
       ...emptySong(r.title),
       ...r.told,
       ...(r.plans ? { plans: r.plans } : {}),
+      ...(r.patterns ? { patterns: r.patterns } : {}),
       key: r.key,
       tempo: r.tempo,
       voice: r.voice,

@@ -24,6 +24,7 @@ export {
 export { type HitsProblem } from './shorthand';
 export { divided, filled, symbolAt, withSymbol } from './change';
 export { groupedHits, repeatedFigure } from './figure';
+export { formatNamedPattern, parseNamedPattern, type NamedPattern } from './named';
 export { complementOf } from './complement';
 export { STARTING_PATTERNS, type StartingPattern } from './starting';
 export {

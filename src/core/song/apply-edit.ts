@@ -152,6 +152,15 @@ function edited(song: Song, edit: Edit): Song {
         song,
         (song.plans ?? []).filter((p) => p.name !== edit.name),
       );
+    case 'savePattern': {
+      const others = (song.patterns ?? []).filter((p) => p.name !== edit.pattern.name);
+      return { ...song, patterns: [...others, edit.pattern] };
+    }
+    case 'dropPattern': {
+      const { patterns = [], ...rest } = song;
+      const left = patterns.filter((p) => p.name !== edit.name);
+      return left.length === 0 ? rest : { ...rest, patterns: left };
+    }
     case 'setParts':
       return edit.changes.reduce(setPart, song);
     case 'useSound':

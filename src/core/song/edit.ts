@@ -8,6 +8,7 @@ import type {
   SectionHand,
   Wish,
 } from '../form/index';
+import type { NamedPattern } from '../hits/index';
 import type { Delay, Swing } from '../time/index';
 import type {
   CellChange,
@@ -86,6 +87,9 @@ export type Edit =
   /** Keeps a tuned plan under its name, in place of one of that name. */
   | { readonly kind: 'savePlan'; readonly plan: NamedPlan }
   | { readonly kind: 'dropPlan'; readonly name: string }
+  /** Keeps a bar of the right hand under its name, in place of one of that name. */
+  | { readonly kind: 'savePattern'; readonly pattern: NamedPattern }
+  | { readonly kind: 'dropPattern'; readonly name: string }
   /** Several bars at once, each in place of what stood there. */
   | { readonly kind: 'setParts'; readonly changes: readonly PartChange[] }
   /** Which sound a player uses in a section or a bar of it. */

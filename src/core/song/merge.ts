@@ -151,17 +151,30 @@ class Merge {
       (s) => s.plans ?? [],
       (a, b) => a.name === b.name,
     );
+    const patterns = this.#set(
+      (s) => s.patterns ?? [],
+      (a, b) => a.name === b.name,
+    );
     const versions = this.#set(
       (s) => s.versions ?? [],
       (a, b) => a.name === b.name,
     );
-    const { plans: _plans, versions: _versions, down: _down, remark: _r, comments: _c, ...rest } = whole;
+    const {
+      plans: _plans,
+      patterns: _patterns,
+      versions: _versions,
+      down: _down,
+      remark: _r,
+      comments: _c,
+      ...rest
+    } = whole;
     return inPlayedOrder({
       ...rest,
       ...(remark === undefined ? {} : { remark }),
       ...(comments === undefined ? {} : { comments }),
       ...(down === undefined ? {} : { down }),
       ...(plans.length > 0 ? { plans } : {}),
+      ...(patterns.length > 0 ? { patterns } : {}),
       ...(versions.length > 0 ? { versions } : {}),
     });
   }

@@ -34,7 +34,7 @@ import {
   type Wish,
 } from '../form/index';
 import { HANDS } from '../grip/index';
-import { parseHits } from '../hits/index';
+import { parseHits, parseNamedPattern, type NamedPattern } from '../hits/index';
 import { parseTuning } from '../instrument/index';
 import { parseLine, type Line } from '../line/index';
 import { isNoChord, parseChord, parseKey, parseNote, parseRange } from '../pitch/index';
@@ -103,6 +103,10 @@ export class Reading {
       const plan = this.#taken(`song.plans[${i}]`, parseNamedPlan(text));
       return plan === null ? [] : [plan];
     });
+    const patterns = (saved.patterns ?? []).flatMap((text, i): NamedPattern[] => {
+      const pattern = this.#taken(`song.patterns[${i}]`, parseNamedPattern(text));
+      return pattern === null ? [] : [pattern];
+    });
     const remark = cleanRemark(saved.remark ?? '');
     const read = inPlayedOrder({
       title,
@@ -117,6 +121,7 @@ export class Reading {
       sections,
       form,
       ...(plans.length > 0 ? { plans } : {}),
+      ...(patterns.length > 0 ? { patterns } : {}),
       kept: saved.kept.map((k, i) => this.#kept(k, byName, { path: `song.kept[${i}]`, meter })),
     });
     return withFollowers(read);

@@ -273,6 +273,7 @@ const songSchema = object({
     )
     .required(),
   plans: array().of(string().required()).optional(),
+  patterns: array().of(string().required()).optional(),
   /** Each song in it is read as a file's is. */
   versions: array()
     .of(object({ name: string().required(), song: mixed<object>().required() }).noUnknown())

@@ -1,3 +1,4 @@
+import { formatNamedPattern } from '../hits/index';
 import {
   formatCell,
   formatLike,
@@ -80,7 +81,7 @@ function savedValues(song: Song): object {
     ...v,
     bars: v.bars.map((p) => ({ ...p, ...part(p, meter) })),
   });
-  const { plans, versions, ...rest } = song;
+  const { plans, patterns, versions, ...rest } = song;
   return {
     ...rest,
     meter: formatMeter(song.meter),
@@ -110,6 +111,7 @@ function savedValues(song: Song): object {
       ...uses(sounds ? { sounds } : {}),
     })),
     ...(plans ? { plans: plans.map(formatNamedPlan) } : {}),
+    ...(patterns ? { patterns: patterns.map(formatNamedPattern) } : {}),
     ...(versions ? { versions: versions.map((v) => ({ name: v.name, song: savedValues(v.song) })) } : {}),
   };
 }

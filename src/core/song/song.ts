@@ -12,7 +12,7 @@ import {
   type Section,
 } from '../form/index';
 import { HANDS, type Hand } from '../grip/index';
-import { DOWNS_A_SECOND, type StrokeWay } from '../hits/index';
+import { DOWNS_A_SECOND, type NamedPattern, type StrokeWay } from '../hits/index';
 import { defaultBass, defaultGuitar, type Instrument } from '../instrument/index';
 import { DEFAULT_KEY, parseKey, pitchClass, tonicOf, type Key, type Midi } from '../pitch/index';
 import {
@@ -109,6 +109,8 @@ export interface Song {
   readonly kept: readonly KeptFinding[];
   /** Tuned plans under names of one's own; left out: none. */
   readonly plans?: readonly NamedPlan[];
+  /** Right hands under names of one's own; left out: none. */
+  readonly patterns?: readonly NamedPattern[];
   /** Earlier splits under a name, the oldest first; left out: none. */
   readonly versions?: readonly Version[];
 }

@@ -86,4 +86,32 @@ describe('following what is there', () => {
     expect(cells(done, 'guitar2', 0)).to.equal('xxx987!');
     expect(cells(done, 'guitar2', 1)).to.not.equal('577xxx');
   });
+
+  it('keeps hits that are written over an open bar, and takes none where only the left hand is asked for', () => {
+    const text = `${HEAD}== A == plan wall\nchords | E5 | A5 |\nguitar1 | 022xxx! | 577xxx! |\nguitar1 hits | MM.MO-M. | MM.MO-M. |\nguitar2 hits | O------- | |\n`;
+    expect(split(text).sections[0]!.bars.map((bar) => bar.hits.guitar2)).to.deep.equal([
+      'O-------',
+      'MM.MO-M.',
+    ]);
+    const { song } = readChart(text);
+    const done = finish(splitSong(song, null, { hands: 'left' }));
+    if (!done.ok) throw new Error(done.error);
+    const left = applyEdit(song, editOf(done.value));
+    expect(cells(left, 'guitar2', 1)).to.equal('577xxx');
+    expect(left.sections[0]!.bars.map((bar) => bar.hits.guitar2)).to.deep.equal(['O-------', null]);
+  });
+
+  it('one guitar takes over what the other had, keeps its own, and says what it leaves out', () => {
+    const { song } = readChart(
+      `${HEAD}== A == plan one-guitar\nchords | Em | E7 | Em | Em |\nguitar1 | ? | ? | 022000! | ? |\nguitar2 line | 7@1 8@1 7@1 5@1 7@2 5@2 7@2 8@2 | | 7@1 8@1 7@1 5@1 7@2 5@2 7@2 8@2 | |\n`,
+    );
+    const done = finish(splitSong(song, null));
+    if (!done.ok) throw new Error(done.error);
+    const after = applyEdit(song, editOf(done.value));
+    expect(line(after, 'guitar1', 0)).to.equal('7@1 8@1 7@1 5@1 7@2 5@2 7@2 8@2');
+    expect(line(after, 'guitar2', 0)).to.equal('7@1 8@1 7@1 5@1 7@2 5@2 7@2 8@2');
+    expect(cells(after, 'guitar1', 2)).to.equal('022000!');
+    expect(done.value.notes.join()).to.include('A, bar 3: what Guitar 2 has there is left out');
+    expect(done.value.notes.join()).to.match(/A, bar 2: one guitar leaves out (D|G♯) of E7/);
+  });
 });

@@ -27,7 +27,11 @@ export interface Followed {
  * bass doubles a riff an octave down; in a harmony pair the other guitar plays a second voice to a line. Whatever is
  * written stays. `section` as it is played on the pass.
  */
-export function followedIn(song: Song, section: Section, at: OnPass): Followed {
+export function followedIn(
+  song: Song,
+  section: Section,
+  { withHits, ...at }: OnPass & { readonly withHits: boolean },
+): Followed {
   const plan = planOf(song, section.name);
   const bars = barsOnPass(section, at.pass);
   const parts: PartChange[] = [];
@@ -41,7 +45,7 @@ export function followedIn(song: Song, section: Section, at: OnPass): Followed {
         from: rigIn(song, leader, { section, bar }),
         to: rigIn(song, follower, { section, bar }),
       };
-      return [{ bar, b, leader, of: { plan, follower, key, ...rigs } }];
+      return [{ bar, b, leader, of: { plan, follower, key, withHits, ...rigs } }];
     });
     const voice = plan.name === 'harmony' ? voiceFor(open) : null;
     for (const { bar, b, leader, of } of open) {
@@ -51,14 +55,24 @@ export function followedIn(song: Song, section: Section, at: OnPass): Followed {
       else parts.push({ ...at, player: follower, bar: b, ...made });
     }
   }
+  if (plan.name === 'one-guitar') notes.push(...leftOut(bars, section.name));
   return { parts, notes };
+}
+
+/** What one guitar cannot play because it has a part of its own there, bar by bar. */
+function leftOut(bars: readonly Bar[], section: string): readonly string[] {
+  const both = bars.flatMap((bar, b) => (isKept(bar, 'guitar1') && isKept(bar, 'guitar2') ? [b + 1] : []));
+  if (both.length === 0) return [];
+  const where = both.length === 1 ? `bar ${both[0]}` : `bars ${both.join(', ')}`;
+  return [`${section}, ${where}: what Guitar 2 has there is left out, Guitar 1 has a part of its own.`];
 }
 
 type Part = Pick<PartChange, 'cells' | 'hits' | 'line'>;
 
-/** Who follows under a plan: the other guitar, and under a riff the bass. */
+/** Who follows under a plan: the other guitar, and under a riff the bass; one guitar takes over what the other had. */
 function followersIn({ name }: Plan): readonly Player[] {
   if (name === 'wall' || name === 'lock') return ['guitar1', 'guitar2', 'bass'];
+  if (name === 'one-guitar') return ['guitar1'];
   return name === 'harmony' ? ['guitar1', 'guitar2'] : [];
 }
 
@@ -66,6 +80,11 @@ function followersIn({ name }: Plan): readonly Player[] {
 function isOpenBar(bar: Bar, player: Player): boolean {
   const cells = bar.cells[player];
   return cells.every(({ cell }) => cell.kind === 'open') && !bar.lines?.[player] && cells.length > 0;
+}
+
+/** What a player has written there that nobody may erase. */
+function isKept(bar: Bar, player: Player): boolean {
+  return bar.lines?.[player] !== undefined || bar.cells[player].some(({ cell }) => cell.kind === 'grip');
 }
 
 /** The guitar whose written part is followed: the other one, for the bass the one with a riff. */
@@ -87,6 +106,8 @@ interface From {
   readonly key: Key;
   readonly from: Rig;
   readonly to: Rig;
+  /** Takes the leader's hits over where there are none. */
+  readonly withHits: boolean;
   /** The second voice of a harmony pair; null in other plans, or where none fits. */
   readonly voice: Voice | null;
 }
@@ -95,12 +116,15 @@ interface From {
 function madeFrom(bar: Bar, leader: Player, of: From): Part | string | null {
   const line = bar.lines?.[leader];
   if (line && isAllLine(bar, leader)) {
+    // Hits of one's own over an open bar say that it is no line.
+    if (bar.hits[of.follower] !== null) return null;
     const made = of.plan.name === 'harmony' ? secondVoice(line, of) : doubled(line, of);
     if (made !== null) return { cells: [], hits: null, line: made };
     return 'the line could not be followed on this neck: it is left to the splitter.';
   }
   if (of.plan.name === 'harmony' || of.follower === 'bass') return null;
-  return takenOver(bar.cells[leader], bar.hits[leader], of);
+  const hits = bar.hits[of.follower] ?? (of.withHits ? bar.hits[leader] : null);
+  return takenOver(bar.cells[leader], hits, of);
 }
 
 function haveSameStrings(a: Rig, b: Rig): boolean {

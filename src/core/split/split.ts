@@ -1,6 +1,7 @@
 import { finished } from '../base/index';
 import { asPlayed, differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
+import { pretty } from '../pitch/index';
 import {
   applyEdit,
   cellAt,
@@ -14,7 +15,7 @@ import {
   type Song,
 } from '../song/index';
 import { NTHS, solve, type Solution } from '../solver/index';
-import type { Candidate } from './candidate';
+import { classesOf, type Candidate } from './candidate';
 import { followedIn } from './following';
 import { editOf, type Hands, type Proposal, type SplitProgress, type SplitWork } from './proposal';
 import { problemInSteps, type Scope, type SplitProblem } from './problem';
@@ -102,7 +103,7 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
       yield { share: 0, first: null };
       const section = materialOf(now, at.section, at.entry)?.section;
       if (!section) continue;
-      const followed = followedIn(now, section, at);
+      const followed = followedIn(now, section, { ...at, withHits: hands === 'both' });
       notes.push(...followed.notes);
       take({ parts: followed.parts });
     }
@@ -184,7 +185,7 @@ function* solved(song: Song, scope: Scope, of: SolvedOf): Generator<SplitProgres
     step = work.next();
   }
   const { chosen, cost, bound } = step.value;
-  return { changes: yield* changed(chosen, at(0.99)), cost, bound, notes: notesOf(song, problem) };
+  return { changes: yield* changed(chosen, at(0.99)), cost, bound, notes: notesOf(song, problem, chosen) };
 }
 
 /** The cells a solution fills, in the order of the slots. */
@@ -211,9 +212,12 @@ function* changesInSteps(
   return changes;
 }
 
-/** What stood in the way: chords nobody can hold, wishes nothing meets, a bass that is no lower than a guitar. */
-function notesOf(song: Song, { slots }: SplitProblem): readonly string[] {
-  const notes = new Set<string>();
+/**
+ * What stood in the way: chords nobody can hold, wishes nothing meets, a bass that is no lower than a guitar, tones that one
+ * guitar leaves out.
+ */
+function notesOf(song: Song, { slots }: SplitProblem, chosen: Chosen): readonly string[] {
+  const notes = new Set<string>(withoutTones(slots, chosen));
   for (const slot of slots) {
     PLAYERS.forEach((player, p) => {
       const missing = slot.missing[p];
@@ -244,6 +248,28 @@ function notesOf(song: Song, { slots }: SplitProblem): readonly string[] {
 }
 
 const MOST_NOTES = 5;
+
+/** Tones that symbols name and one guitar with the bass does not sound, each once with its bars. */
+function withoutTones(slots: SplitProblem['slots'], chosen: Chosen): readonly string[] {
+  const bars = new Map<string, number[]>();
+  slots.forEach((slot, s) => {
+    const [moment] = slot.moments;
+    if (slot.plan.name !== 'one-guitar' || slot.isEnd || !moment?.chord || !slot.open[0]) return;
+    const heard = chosen[s]!.reduce((bits, c) => bits | classesOf(c), 0);
+    for (const tone of moment.chord.tones) {
+      if (tone.above === 0 || tone.above === 7 || (heard & (1 << tone.pc)) !== 0) continue;
+      const what = `${pretty(tone.name)} of ${pretty(moment.chord.text)}`;
+      const list = bars.get(`${slot.section}|${what}`) ?? [];
+      if (!list.includes(moment.bar + 1)) list.push(moment.bar + 1);
+      bars.set(`${slot.section}|${what}`, list);
+    }
+  });
+  return [...bars].map(([key, list]) => {
+    const [section, what] = key.split('|');
+    const where = list.length === 1 ? `bar ${list[0]}` : `bars ${list.join(', ')}`;
+    return `${section}, ${where}: one guitar leaves out ${what}.`;
+  });
+}
 
 function sameAddress(a: CellAddress, b: CellAddress): boolean {
   return (

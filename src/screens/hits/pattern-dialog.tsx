@@ -7,6 +7,7 @@ import { Button, Dialog } from '../../ui/index';
 import { answer, barOf, closedFor, setPatterns, symbolUnder, type HitsPlace, type Outcome } from './actions';
 import { setStrokes } from './hand-actions';
 import { HandOffers } from './hand-offers';
+import { OwnPatterns } from './own-patterns';
 import { PatternSketch } from './pattern-sketch';
 import type { HitsScope } from './scope';
 import { symbolWords } from './symbols';
@@ -65,6 +66,19 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
         ))}
       </div>
       <HandOffers {...{ scope, player, bar, where }} onDo={did} />
+      <OwnPatterns
+        meter={scope.meter}
+        here={here}
+        onHits={(hits, name) =>
+          did(
+            setPatterns(
+              scope,
+              bars.map((b) => ({ player, bar: b, hits })),
+              `“${name}” for ${PLAYER_WORDS[player]}`,
+            ),
+          )
+        }
+      />
       <h3 className="font-bold">Take what is here</h3>
       <div className="mt-1 mb-3 flex flex-wrap gap-1">
         <Button

@@ -1,3 +1,4 @@
+import { parseNamedPattern } from '../../hits/index';
 import { problemAt, type Problem } from '../../base/index';
 import { cleanRemark, parseNamedPlan, type Player } from '../../form/index';
 import { parseKey, parseRange } from '../../pitch/index';
@@ -27,7 +28,7 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
   const told = REMARK.exec(raw.trim());
   if (told) return toldInHead(song, told[1] as Player | undefined, told[2]!);
   const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
-  const expected = 'title, key, tempo, meter, voice, down, plans, remark, guitar1, guitar2 or bass';
+  const expected = 'title, key, tempo, meter, voice, down, patterns, plans, remark, guitar1, guitar2 or bass';
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
     problems.push(
@@ -74,6 +75,18 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
       }
       const plans = read.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
       return plans.length > 0 ? { ...song, plans } : song;
+    }
+    case 'patterns': {
+      const read = parts(match[4]!).map(({ part, offset }) => ({
+        part,
+        offset,
+        pattern: parseNamedPattern(part),
+      }));
+      for (const { part, offset, pattern } of read) {
+        if (!pattern.ok) problems.push(problemAt(line, column + offset, part.length, pattern.error));
+      }
+      const patterns = read.flatMap(({ pattern }) => (pattern.ok ? [pattern.value] : []));
+      return patterns.length > 0 ? { ...song, patterns } : song;
     }
     case 'voice': {
       const voice = parseRange(value);

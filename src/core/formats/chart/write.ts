@@ -1,3 +1,4 @@
+import { formatNamedPattern } from '../../hits/index';
 import {
   formatCell,
   formatNamedPlan,
@@ -41,6 +42,7 @@ export function writeChart(song: Song): string {
     `meter: ${formatMeter(song.meter)}`,
     ...(song.voice ? [`voice: ${song.voice[0]}-${song.voice[1]}`] : []),
     ...downLine(song),
+    ...(song.patterns ? [`patterns: ${song.patterns.map(formatNamedPattern).join('; ')}`] : []),
     ...(song.plans ? [`plans: ${song.plans.map(formatNamedPlan).join('; ')}`] : []),
     ...PLAYERS.flatMap((p) => {
       const { remark } = song.players[p];

@@ -1,5 +1,5 @@
 import { PLAYERS, type Bar, type Player } from '../../form/index';
-import { complementOf, isGuess, sureOf } from '../../hits/index';
+import { complementOf, isGuess, parseHits, sureOf } from '../../hits/index';
 import { isSlurred } from '../../line/index';
 import type { Song } from '../../song/index';
 import type { Nth, Steps } from '../../solver/index';
@@ -171,9 +171,12 @@ function withoutStrings(pattern: string): string | null {
   return /^[OoMmXx.-]+$/.test(pattern) ? pattern : null;
 }
 
-/** Patterns each player has written somewhere in the song in this metre, at most a few, the commonest first. */
+/** Patterns of one's own by name, and those each player has written in the song in this metre, a few, the commonest first. */
 export function patternsOf(song: Song, meter: Meter): Readonly<Record<Player, readonly Pattern[]>> {
   const n = eighthsIn(meter)!;
+  const named = (song.patterns ?? [])
+    .filter(({ hits }) => withoutStrings(hits) !== null && parseHits(hits, meter).ok)
+    .map(({ name, hits }): Pattern => ({ pattern: hits, words: `“${name}”` }));
   const list = (player: Player): readonly Pattern[] => {
     const counts = new Map<string, { count: number; words: string }>();
     for (const section of song.sections) {
@@ -185,10 +188,11 @@ export function patternsOf(song: Song, meter: Meter): Readonly<Record<Player, re
         counts.set(pattern, { ...known, count: known.count + 1 });
       });
     }
-    return [...counts]
+    const written = [...counts]
       .sort((x, y) => y[1].count - x[1].count)
       .slice(0, MOST_OWN)
       .map(([pattern, { words }]) => ({ pattern, words }));
+    return [...named, ...written];
   };
   return { guitar1: list('guitar1'), guitar2: list('guitar2'), bass: list('bass') };
 }

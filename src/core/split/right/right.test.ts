@@ -139,6 +139,29 @@ describe('splitting the right hand', () => {
   });
 });
 
+describe('right hands of one’s own', () => {
+  it('are written and read, kept, dropped, and known to the splitter', () => {
+    const open = song(
+      `patterns: Stubborn = O.O.OOO.\n${FOUR}== A == plan low-high\nchords | Em | G | D | C |\n`,
+    );
+    expect(open.patterns).to.deep.equal([{ name: 'Stubborn', hits: 'O.O.OOO.' }]);
+    expect(readChart(writeChart(open)).song).to.deep.equal(open);
+    const kept = applyEdit(open, { kind: 'savePattern', pattern: { name: 'Halt', hits: 'O..O..O.' } });
+    expect(kept.patterns!.map((p) => p.name)).to.deep.equal(['Stubborn', 'Halt']);
+    const other = applyEdit(kept, { kind: 'savePattern', pattern: { name: 'Halt', hits: 'O---O---' } });
+    expect(other.patterns!.at(-1)!.hits).to.equal('O---O---');
+    const none = ['Halt', 'Stubborn'].reduce((s, name) => applyEdit(s, { kind: 'dropPattern', name }), kept);
+    expect('patterns' in none).to.equal(false);
+    const problem = handProblem(split(open, 'left'), { section: 'A', pass: 1 })!;
+    const options = problem.slots[0]!.stage.choices[0].options;
+    expect(options.some((o) => o.pattern === 'O.O.OOO.' && o.words === '“Stubborn”')).to.equal(true);
+    for (const wrong of ['Stubborn', 'Stubborn = ', '= O.O.', 'Stubborn = O?O', 'Stubborn = O O']) {
+      const { problems } = readChart(`patterns: ${wrong}\n== A ==\nchords | Em |\n`);
+      expect(problems[0]?.message, wrong).to.include('expected');
+    }
+  });
+});
+
 describe('figures', () => {
   it('law: fill a bar of any metre that eighths divide, and are hits', () => {
     const meters = fc.constantFrom(
