@@ -80,6 +80,22 @@ describe('both hands, in Chromium', () => {
     expect(await row(page, 'guitar1 hits')).to.equal(was);
   });
 
+  it('keeps a right hand under a name and takes it elsewhere', async () => {
+    const { page, complaints } = await opened();
+    await goTo(page, 'Hits');
+    await page.waitForSelector('[data-hits-drawing]');
+    await page.keyboard.press('a');
+    await page.locator('::-p-aria(Name for this bar’s pattern)').fill('Stubborn');
+    await press(page, 'Keep this bar under that name');
+    await page.waitForSelector('[data-own-pattern="Stubborn"]');
+    await press(page, 'The whole section');
+    await page.locator('[data-own-pattern="Stubborn"]').click();
+    await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+    expect(await row(page, 'guitar1 hits')).to.match(/^\| MM\.MO-MM \| % \| % \| % \|/);
+    expect(await chartText(page)).to.include('patterns: Stubborn = MM.MO-MM');
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('splits one hand where only one is asked for, and opens hits only on request', async () => {
     const { page } = await opened();
     await goTo(page, 'Split');
