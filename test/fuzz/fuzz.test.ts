@@ -113,6 +113,7 @@ describe('pinned: what once killed it', function () {
   for (const [what, text] of [
     ['a doubled digit in a line', line('77@3')],
     ['the highest fret that can be typed', line('99@1')],
+    ['a line that begins with silence, asked what else could stand there', line('r 7@3')],
     ['a trill and a tapped harmonic beyond the neck', line('20@1t99 20@1n99')],
     ['a grip beyond every neck', 'title: X\n== A ==\nchords | Dm |\nguitar1 | 99-99-99-99-99-99 |\n'],
     ['a word that every object has', 'title: X\n== A == tuned constructor x\nchords | Cconstructor |\n'],

@@ -172,7 +172,7 @@ function contextOf(song: Song, at: CellChoice): Context | null {
   const moment = moments[at.moment];
   // A line is changed as a whole, not note by note.
   const cell = moment?.cells[at.player];
-  if (!moment || (cell?.kind === 'grip' && cell.step)) return null;
+  if (!moment || !cell || (cell.kind !== 'open' && cell.step)) return null;
   const address = addressOf(at, moment, at.player);
   if (address === null) return null;
   const same = (m: Moment | undefined) =>

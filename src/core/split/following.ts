@@ -91,7 +91,8 @@ function isKept(bar: Bar, player: Player): boolean {
 function leaderOf(bar: Bar, follower: Player): Player | null {
   const guitars: readonly Player[] = ['guitar1', 'guitar2'];
   const isWritten = (player: Player) =>
-    bar.cells[player].length > 0 && bar.cells[player].every(({ cell }) => cell.kind === 'grip');
+    bar.cells[player].length > 0 &&
+    bar.cells[player].every((placed) => placed.cell.kind === 'grip' || isStep(placed));
   if (follower === 'bass') return guitars.find((g) => isAllLine(bar, g)) ?? null;
   return guitars.find((g) => g !== follower && isWritten(g)) ?? null;
 }
