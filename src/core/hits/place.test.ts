@@ -59,6 +59,8 @@ describe('one place of the right hand', () => {
     expect(withoutStrings('[6m]')).to.equal('m');
     expect(onStrings('M^', [6, 5])).to.equal('[65M]^');
     expect(onStrings('[321]', [])).to.equal('O');
+    expect(onStrings('5', [5, 6, 5])).to.equal('[65]'); // in whatever order they were chosen
+
     expect(withStrings('[6M321]', (s) => (s === 6 ? 5 : s))).to.equal('[5M321]');
     expect(withStrings('[65]', () => 4)).to.equal('4');
   });

@@ -199,6 +199,6 @@ export function onStrings(symbol: string, strings: readonly number[]): string {
   const place = placeOf(symbol);
   if (place?.kind !== 'struck') return symbol;
   const loudest = place.parts.find((p) => p.kind === 'ring') ?? place.parts[0]!;
-  const own = strings.filter((s) => s >= 1 && s <= MOST_STRINGS);
+  const own = [...new Set(strings)].filter((s) => s >= 1 && s <= MOST_STRINGS).sort((a, b) => b - a);
   return formatPlace({ ...place, parts: [{ ...loudest, strings: own.length === 0 ? null : own }] });
 }
