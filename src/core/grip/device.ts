@@ -148,6 +148,7 @@ function bits(...intervals: number[]): number {
   return intervals.reduce((sum, n) => sum | (1 << n), 0);
 }
 
+/** How many there are in a set of bits. */
 export function bitCount(set: number): number {
   let n = 0;
   for (let b = set; b !== 0; b &= b - 1) n += 1;

@@ -37,7 +37,7 @@ export {
 export { fingeringsOf } from './fingerings';
 export { ringsOn, stopsOf, stopWords, type RingingString, type Stop } from './stops';
 export { crossingOf, type Crossing } from './crossing';
-export { deviceOf, deviceWords, DEVICES, type Device } from './device';
+export { bitCount, deviceOf, deviceWords, DEVICES, type Device } from './device';
 export { moveWords, shiftBetween, shiftSeconds, wayBetween, type Shift, type Way } from './effort';
 export { knowGrip, type KnownGrip } from './known';
 export { enumerateGrips } from './enumerate';

@@ -9,12 +9,14 @@ export interface Effect {
   readonly brings: readonly Finding[];
 }
 
+/** What an edit takes away and brings in the findings of the whole song; nothing where it changes nothing. */
 export function effectOf(song: Song, edit: Edit): Effect {
   const next = applyEdit(song, edit);
   if (next === song) return { cures: [], brings: [] };
   return differenceOf(songFindings(song), songFindings(next));
 }
 
+/** The same between two lists of findings: what is no longer said, and the clashes and watches that are new or worse. */
 export function differenceOf(before: readonly Finding[], after: readonly Finding[]): Effect {
   const counts = (f: Finding) => f.kept === null && f.kind !== 'doubling';
   const was = new Map(before.filter(counts).map((f) => [placeOf(f), f]));

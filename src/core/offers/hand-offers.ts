@@ -10,6 +10,7 @@ import {
   type HandOption,
   type HandProblem,
 } from '../split/index';
+import { TICKS_PER_QUARTER } from '../time/index';
 
 /** Something the right hand could do, in one bar or throughout the section. */
 export interface HandOffer {
@@ -119,7 +120,7 @@ function onlyNamed({ slots, chain }: HandProblem, lane: Nth, name: string): Chai
 /** The figure in words, how it ends, and the room it leaves where somebody sings. */
 function wordsOf(option: HandOption, { slots }: HandProblem, bar: number, lane: Nth): string {
   const { sung } = slots[bar]!.seats[lane];
-  const eighth = slots[bar]!.eighthTicks;
+  const eighth = TICKS_PER_QUARTER / 2;
   const struck = new Set(option.strokes.map((s) => Math.floor(s.at / eighth)));
   const holes = sung.filter((sings, i) => sings && !struck.has(i)).length;
   const end =

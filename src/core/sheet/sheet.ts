@@ -100,6 +100,7 @@ export interface SheetCell {
   readonly off: 'up' | 'down' | null;
 }
 
+/** One player's sheet of the whole song: sections in played order, each with what differs on its passes. */
 export function sheetOf(song: Song, player: Player): Sheet {
   const instrument = song.players[player];
   const { bars, seconds } = songLength(song);

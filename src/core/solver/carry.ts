@@ -28,6 +28,7 @@ export function carried(
   return moveAxis(two, { outer: A * B, from: C2, inner: 1, to: C, way: wc, back });
 }
 
+/** How many options each lane has. */
 export function sizes(three: Three<unknown>): [number, number, number] {
   return [three[0].length, three[1].length, three[2].length];
 }

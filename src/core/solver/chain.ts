@@ -1,5 +1,6 @@
 /** A lane's place among the three that are solved together. */
 export type Nth = 0 | 1 | 2;
+/** One for each lane, in order. */
 export type PerLane<T> = [T, T, T];
 export const NTHS: readonly Nth[] = [0, 1, 2];
 

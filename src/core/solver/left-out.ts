@@ -11,6 +11,7 @@ export interface Out {
   readonly isRest: boolean;
 }
 
+/** A fresh one: what the way to it and on from it costs is not known yet. */
 export function outOf(of: Pick<Out, 'index' | 'kind' | 'value' | 'isRest'>): Out {
   return { ...of, forward: 0, backward: 0, isForwardExact: false, isBackwardExact: false };
 }

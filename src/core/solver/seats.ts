@@ -41,6 +41,7 @@ export function cheap(points: readonly number[], reach: number): number[] {
   return points.flatMap((v, k) => (v <= least + reach ? [k] : []));
 }
 
+/** The options of these indices, with the classes of those that are alike. */
 export function activeOf<T extends Option>({ options }: Choices<T>, indices: readonly number[]): Active<T> {
   const classes = new Map<number, number>();
   const reps: T[] = [];
@@ -56,6 +57,7 @@ export function activeOf<T extends Option>({ options }: Choices<T>, indices: rea
   return { active: Int32Array.from(indices), options: list, cls, reps };
 }
 
+/** A seat of these options with their points (and what tied stages gave), nothing else known of it. */
 export function seated<T extends Option>(
   active: Active<T>,
   { points }: Choices<T>,

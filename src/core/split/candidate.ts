@@ -120,13 +120,6 @@ export function classesOf({ pitches }: Candidate): number {
   return bits;
 }
 
-/** How many of a set there are. */
-export function bitCount(set: number): number {
-  let n = 0;
-  for (let b = set; b !== 0; b &= b - 1) n += 1;
-  return n;
-}
-
 /** Shapes that make one sound in a phrase (common practice): fifths, octaves, lines, thirds and sixths, chords. */
 const FAMILIES: readonly (readonly Device[])[] = [
   ['power2', 'power3', 'fifth-bass', 'fifth', 'fourth', 'wide-fifth'],

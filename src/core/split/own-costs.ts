@@ -1,10 +1,10 @@
 import { lengthShare, mudOf, rubBetween } from '../clash/index';
-import type { Device } from '../grip/index';
+import { bitCount, type Device } from '../grip/index';
 import { openStrings, type Fret } from '../instrument/index';
 import { belongs, pitchClass } from '../pitch/index';
 import { gripDirt } from '../sound/index';
 import { TICKS_PER_QUARTER } from '../time/index';
-import { bitCount, classesOf, isUsual, type Candidate } from './candidate';
+import { classesOf, isUsual, type Candidate } from './candidate';
 import { sumOf, type Costs } from './costs';
 import { OTHER_DEVICE, opennessOf, styleFor } from './plan';
 import type { Seat } from './seat';

@@ -85,7 +85,7 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
     for (const at of places()) {
       const problem = handProblem(now, at);
       if (problem === null || problem.slots.every((slot) => !slot.open.some(Boolean))) continue;
-      const work = solve(problem.chain);
+      const work = solve(problem.chain, options.isEnough ? { isEnough: options.isEnough } : {});
       let step = work.next();
       while (!step.done) {
         yield { share: 0.97, first: null };

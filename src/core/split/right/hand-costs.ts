@@ -98,6 +98,7 @@ const NO_RISE = 12;
 /** Another figure than in the bar before. */
 export const OTHER_FIGURE_POINTS = 95;
 
+/** What one option costs a player by itself in a bar, by name, in points; what is decided costs nothing. */
 export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
   if (o.pattern === null) return {};
   const { role, gain } = seat;

@@ -1,7 +1,6 @@
 import { barsOnPass, PLAYERS, type Player } from '../../form/index';
 import { materialOf, type HitsChange, type OnPass, type Song } from '../../song/index';
 import { NTHS, type Chain, type Joint, type Nth, type PerLane, type Stage } from '../../solver/index';
-import { TICKS_PER_QUARTER } from '../../time/index';
 import { planOf } from '../plan-of';
 import { Kinds, optionsIn, patternsOf } from './bar-options';
 import { draftOf, earlierThan } from './draft';
@@ -25,7 +24,6 @@ export interface HandSlot {
   readonly seats: PerLane<HandSeat>;
   readonly open: PerLane<boolean>;
   readonly plan: HandPlan;
-  readonly eighthTicks: number;
   readonly stage: Stage<HandOption>;
 }
 
@@ -78,7 +76,6 @@ export function handProblem(
       seats: draft.seats,
       open: draft.open,
       plan,
-      eighthTicks: TICKS_PER_QUARTER / 2,
       stage: {
         choices,
         held: [false, false, false],
