@@ -9,6 +9,7 @@ import {
   handReason,
   type HandOption,
   type HandProblem,
+  type Tail,
 } from '../split/index';
 import { TICKS_PER_QUARTER } from '../time/index';
 
@@ -123,8 +124,14 @@ function wordsOf(option: HandOption, { slots }: HandProblem, bar: number, lane: 
   const eighth = TICKS_PER_QUARTER / 2;
   const struck = new Set(option.strokes.map((s) => Math.floor(s.at / eighth)));
   const holes = sung.filter((sings, i) => sings && !struck.has(i)).length;
-  const end =
-    option.tail === 'stop' ? '; stops at the end' : option.tail === 'lead' ? '; leads into the next' : '';
+  const end = option.tail === null ? '' : `; ${TAIL_WORDS[option.tail]}`;
   const room = holes > 0 ? `; leaves ${holes} ${holes === 1 ? 'eighth' : 'eighths'} to the voice` : '';
   return `${option.words}${end}${room}`;
 }
+
+const TAIL_WORDS: Readonly<Record<Tail, string>> = {
+  stop: 'stops at the end',
+  lead: 'leads into the next',
+  run: 'runs into the next in sixteenths',
+  room: 'holds the last half bar, room for a fill',
+};

@@ -1,13 +1,13 @@
 import { PLAYERS, type Bar, type Player } from '../../form/index';
-import { complementOf, isGuess, parseHits, sureOf } from '../../hits/index';
+import { hitsOf, sureOf } from '../../hits/index';
 import { isSlurred } from '../../line/index';
-import type { Song } from '../../song/index';
 import type { Nth, Steps } from '../../solver/index';
-import { barTicks, type Meter } from '../../time/index';
+import { TICKS_PER_QUARTER, type Meter } from '../../time/index';
 import { opennessOf } from '../plan';
 import type { Draft } from './draft';
-import { eighthsIn, FIGURES, withTail } from './figures';
+import { FIGURES, TAILS, withTail, type Ground, type Tail } from './figures';
 import { OTHER_FIGURE_POINTS } from './hand-costs';
+import { isPicked, motifsFor, nameOf, type Motifs } from './motifs';
 import { numberOf, silencesOf, strokesOf, type HandOption } from './option';
 
 /** Figures are kinds: going on with the same one costs nothing. */
@@ -35,34 +35,37 @@ export interface OptionsOf {
   readonly b: number;
   readonly meter: Meter;
   readonly kinds: Kinds;
-  /** What this player strikes elsewhere in the song. */
-  readonly own: readonly Pattern[];
+  readonly motifs: Motifs;
+  /** Whose bars are for the splitter to fill. */
+  readonly isOpen: (player: Player, bar: number) => boolean;
 }
 
-export interface Pattern {
-  readonly pattern: string;
-  readonly words: string;
-}
+/** What a figure beyond these points is too far from a plan to be given an end of its own. */
+const WORTH_AN_END = 60;
 
 /** Everything a player's right hand may do in a bar; one thing alone where it is decided. */
 export function optionsIn(draft: Draft, p: Nth, of: OptionsOf): readonly HandOption[] {
-  const { bars, b, meter, kinds } = of;
+  const { bars, b, meter, kinds, motifs, isOpen } = of;
   const player = PLAYERS[p]!;
   const bar = bars[b]!;
-  if (!draft.open[p]) return [decided(bar, player, meter)];
+  if (!draft.open[p]) return [decided(bar, player, { meter, kinds })];
   const seat = draft.seats[p];
   const ground = draft.grounds[p];
   const options: HandOption[] = [];
+  const known = new Set<string>();
   const add = (
     { pattern, name, words }: { pattern: string; name: string; words: string },
     {
       tail = null,
       liking = null,
       plain = pattern,
-    }: Partial<Pick<HandOption, 'tail' | 'liking' | 'plain'>> = {},
+      isWritten = false,
+    }: Partial<Pick<HandOption, 'tail' | 'liking' | 'plain' | 'isWritten'>> = {},
   ) => {
+    const key = `${pattern} ${name}`;
+    if (known.has(key)) return;
+    known.add(key);
     const kind = kinds.of(name);
-    if (options.some((o) => o.pattern === pattern && o.name === name)) return;
     options.push({
       alike: numberOf(`${pattern} ${tail ?? ''}`),
       kind,
@@ -73,44 +76,74 @@ export function optionsIn(draft: Draft, p: Nth, of: OptionsOf): readonly HandOpt
       tail,
       plain,
       liking,
+      isWritten,
       strokes: strokesOf(pattern, meter),
       silent: silencesOf(pattern, meter),
     });
+  };
+  /** With its ends, where something ends. */
+  const addEnded = (
+    one: { pattern: string; name: string; words: string },
+    of: { tails: readonly Tail[]; liking?: number | null; isWritten?: boolean },
+  ) => {
+    const { tails, ...rest } = of;
+    add(one, rest);
+    if (seat.ends === null) return;
+    for (const tail of tails) {
+      const ended = withTail(one.pattern, tail, meter);
+      if (ended !== null) add({ ...one, pattern: ended }, { ...rest, tail, plain: one.pattern });
+    }
   };
   const open = opennessOf(seat.gain);
   for (const figure of FIGURES) {
     const likes = (open > 0 ? seat.role.clean[figure.name] : undefined) ?? seat.role.driven[figure.name];
     if (likes === undefined) continue;
-    const pattern = figure.bar(ground);
-    add({ pattern, ...figure });
-    if (seat.ends === null) continue;
-    for (const tail of ['stop', 'lead'] as const) {
-      if (tail === 'lead' && (figure.name.startsWith('broken') || figure.name === 'long')) continue;
-      const ended = withTail(pattern, tail, meter);
-      if (ended !== null) add({ ...figure, pattern: ended }, { tail, plain: pattern });
-    }
+    const isQuiet = figure.name.startsWith('broken') || figure.name === 'long';
+    const tails: readonly Tail[] = isQuiet ? ['stop'] : likes <= WORTH_AN_END ? TAILS : ['stop', 'lead'];
+    addEnded({ ...figure, pattern: figure.bar(ground) }, { tails });
   }
   const { together } = draft.plan;
-  for (const one of fromPartners(bar, player, draft, meter)) {
-    add({ ...one, name: one.words }, { liking: LIKES[one.how][together ? 'together' : 'apart'] });
+  for (const one of motifsFor(motifs, { player, bar: b, meter, isOpen })) {
+    if (!isHeld(one.pattern, meter, ground)) continue;
+    const points = MOTIFS[one.how];
+    const liking = typeof points === 'number' ? points : points[together ? 'together' : 'apart'];
+    addEnded(one, {
+      liking,
+      isWritten: one.how === 'again',
+      tails: isPicked(one.pattern) ? [] : ['stop', 'lead'],
+    });
   }
-  for (const one of of.own) add({ ...one, name: one.words }, { liking: OWN_LIKING });
   return options;
 }
 
-/** Points for what follows from a partner, where the plan strikes together and where it does not; and for an own pattern. */
-const LIKES = {
+/**
+ * Points for what this player strikes elsewhere in the section and in the song, and for what follows from a partner, where
+ * the plan strikes together and where it does not.
+ */
+const MOTIFS = {
+  again: 0,
+  own: 40,
   same: { together: 0, apart: 140 },
-  accents: { together: 60, apart: 20 },
+  accents: { together: 40, apart: 20 },
   gaps: { together: 260, apart: 60 },
 } as const;
-const OWN_LIKING = 40;
+
+/** Whether the left hand holds every string that is picked. */
+function isHeld(pattern: string, meter: Meter, { held }: Ground): boolean {
+  if (!isPicked(pattern)) return true;
+  return hitsOf(pattern, meter).every(({ strings, atTick }) =>
+    (strings ?? []).every((s) => held(Math.floor(atTick / (TICKS_PER_QUARTER / 2))).includes(s)),
+  );
+}
 
 /** A bar that is written, a line or a rest. */
-function decided(bar: Bar, player: Player, meter: Meter): HandOption {
+function decided(bar: Bar, player: Player, of: Pick<OptionsOf, 'meter' | 'kinds'>): HandOption {
+  const { meter, kinds } = of;
   const line = bar.lines?.[player];
   const pattern = bar.hits[player];
   const written = pattern === null || line ? null : sureOf(pattern);
+  // Going on with what is written costs nothing.
+  const kind = written === null ? 0 : kinds.of(nameOf('same', written));
   const strokes = line
     ? line
         .filter((step) => step.notes.length > 0 && !isSlurred(step))
@@ -127,74 +160,16 @@ function decided(bar: Bar, player: Player, meter: Meter): HandOption {
     alike: numberOf(
       `decided ${strokes.map((s) => `${s.at}${s.kind[0]}${s.weak ? 'w' : ''}`).join()} ${written ?? ''}`,
     ),
-    kind: 0,
-    id: 0,
+    kind,
+    id: kind,
     pattern: null,
     name: DECIDED,
     words: 'as written',
     tail: null,
     plain: null,
     liking: null,
+    isWritten: true,
     strokes,
     silent: written === null ? [] : silencesOf(written, meter),
   };
 }
-
-/** What follows from a guitar's written hits: the same, its accents alone, its gaps. */
-function fromPartners(
-  bar: Bar,
-  player: Player,
-  draft: Draft,
-  meter: Meter,
-): readonly (Pattern & { readonly how: keyof typeof LIKES })[] {
-  const found: (Pattern & { readonly how: keyof typeof LIKES })[] = [];
-  for (const partner of PLAYERS) {
-    const written = bar.hits[partner];
-    if (partner === player || written === null || draft.open[PLAYERS.indexOf(partner)]) continue;
-    const pattern = sureOf(written);
-    const who = partner === 'bass' ? 'the bass' : `Guitar ${partner.at(-1)!}`;
-    const plain = withoutStrings(pattern);
-    if (plain === null) continue;
-    found.push({ how: 'same', pattern: plain, words: `the same as ${who}` });
-    found.push({
-      how: 'accents',
-      pattern: plain.replace(/[mMo]/g, '-').replace(/^-/, 'O'),
-      words: `${who}’s accents`,
-    });
-    found.push({ how: 'gaps', pattern: complementOf(plain, meter), words: `${who}’s gaps` });
-  }
-  return found;
-}
-
-/** A pattern of whole strokes; null where it picks strings or does more than strike, mute, hold and stop. */
-function withoutStrings(pattern: string): string | null {
-  return /^[OoMmXx.-]+$/.test(pattern) ? pattern : null;
-}
-
-/** Patterns of one's own by name, and those each player has written in the song in this metre, a few, the commonest first. */
-export function patternsOf(song: Song, meter: Meter): Readonly<Record<Player, readonly Pattern[]>> {
-  const n = eighthsIn(meter)!;
-  const named = (song.patterns ?? [])
-    .filter(({ hits }) => withoutStrings(hits) !== null && parseHits(hits, meter).ok)
-    .map(({ name, hits }): Pattern => ({ pattern: hits, words: `“${name}”` }));
-  const list = (player: Player): readonly Pattern[] => {
-    const counts = new Map<string, { count: number; words: string }>();
-    for (const section of song.sections) {
-      section.bars.forEach((bar, b) => {
-        const pattern = bar.hits[player];
-        if (pattern === null || isGuess(pattern) || withoutStrings(pattern) === null) return;
-        if (pattern.length % n !== 0 || barTicks(meter) % pattern.length !== 0) return;
-        const known = counts.get(pattern) ?? { count: 0, words: `as in ${section.name}, bar ${b + 1}` };
-        counts.set(pattern, { ...known, count: known.count + 1 });
-      });
-    }
-    const written = [...counts]
-      .sort((x, y) => y[1].count - x[1].count)
-      .slice(0, MOST_OWN)
-      .map(([pattern, { words }]) => ({ pattern, words }));
-    return [...named, ...written];
-  };
-  return { guitar1: list('guitar1'), guitar2: list('guitar2'), bass: list('bass') };
-}
-
-const MOST_OWN = 4;

@@ -6,7 +6,8 @@ import type { PerLane } from '../../solver/index';
 import { barTicks, TICKS_PER_QUARTER, type Meter } from '../../time/index';
 import { eighthsIn, type Ground } from './figures';
 import type { HandSeat } from './hand-costs';
-import { strokesOf } from './option';
+import { writtenIn } from './motifs';
+import { closest, strokesOf } from './option';
 import type { HandPlan } from './wants';
 
 /** One bar before anything is chosen: who plays what with the left hand, and whose right hand is open. */
@@ -60,6 +61,8 @@ export function draftOf(
     const held = heldIn(bars, b, player, length);
     const lows = held.grips.map((grip) => Math.min(...gripPitches(grip, rig)));
     const own = section.hands?.[player]?.strokes ?? rig.strokes;
+    const chords = held.grips.filter((grip) => stringsOf(grip).length > SMALL_CHORD);
+    const openStrings = Math.max(0, ...chords.map((grip) => grip.filter((fret) => fret === 0).length));
     return {
       player,
       role: plan.roles[player],
@@ -67,10 +70,15 @@ export function draftOf(
       tempo,
       gain: player === 'bass' ? guitars : rig.gain,
       earlier: before[player],
-      rises: RISES.test(section.name),
+      mood: CALM.test(section.name) ? 'calm' : RISES.test(section.name) ? 'rises' : null,
       together: plan.together,
       downs: rig.downs,
       allDown: own === 'down',
+      written: writtenPace(bars, player, meter),
+      openStrings,
+      hasWritten: bars.some(
+        (_, at) => at !== b && writtenIn(bars, at, player) !== null && !reopens(player, at),
+      ),
       low: lows.length > 0 ? Math.min(...lows) : null,
       changes: held.changes,
       sung,
@@ -84,8 +92,20 @@ export function draftOf(
   return { plan, seats, open, grounds };
 }
 
-/** Sections that are meant to rise (what bands call them, common practice). */
-const RISES = /chorus|refrain|hook/i;
+/** Up to so many strings the picking hand stops by itself. */
+const SMALL_CHORD = 3;
+
+/** Ticks between the closest strokes that are written for a player's kind of instrument in these bars: that goes. */
+function writtenPace(bars: readonly Bar[], player: Player, meter: Meter): number {
+  const like: readonly Player[] = player === 'bass' ? ['bass'] : ['guitar1', 'guitar2'];
+  const patterns = new Set(bars.flatMap(({ hits }) => like.flatMap((p) => hits[p] ?? [])));
+  return Math.min(...[...patterns].map((pattern) => closest(strokesOf(sureOf(pattern), meter))), Infinity);
+}
+
+/** Sections that are meant to rise (what bands call them, common practice); a pre-chorus does not yet. */
+const RISES = /\b(chorus|refrain|hook)/i;
+/** And those that lead there. */
+const CALM = /\b(verse|pre)/i;
 
 export type Earlier = Readonly<Record<Player, HandSeat['earlier']>>;
 

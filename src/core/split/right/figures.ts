@@ -26,6 +26,8 @@ export const FIGURE_NAMES = [
   'drive',
   'gallop',
   'strum',
+  'strum in sixteenths',
+  'scratch',
   'three-three-two',
   'stabs',
   'off-beats',
@@ -57,6 +59,16 @@ export const FIGURES: readonly Figure[] = [
       eighthsOf(ground, (i) => [ground.changes.has(i) ? 'O' : 'M', '-', 'm', 'm'].slice(0, 4).join(''), 2),
   },
   plain('strum', 'down, down-up, up-down-up', (i, g) => strummed(i, g)),
+  {
+    name: 'strum in sixteenths',
+    words: 'down, down-up, up-down-up in every half bar',
+    bar: (ground) => halves(ground, (i) => ['O-', 'Oo', '-o', 'Oo'][i % 4]!),
+  },
+  {
+    name: 'scratch',
+    words: 'short chords, choked strokes between',
+    bar: (ground) => halves(ground, (i) => ['O.', 'xx', '.O', 'xx'][i % 4]!),
+  },
   plain('three-three-two', 'three, three and two eighths', (i) => ([0, 3, 6].includes(i % 8) ? 'O' : '-')),
   plain('stabs', 'short strokes three, three and two eighths apart, silent between', (i) =>
     [0, 3, 6].includes(i % 8) ? 'O' : '.',
@@ -69,8 +81,7 @@ export const FIGURES: readonly Figure[] = [
   {
     name: 'backbeat',
     words: 'short strokes with the snare',
-    bar: (ground) =>
-      eighthsOf(ground, (i) => (i % (isCompound(ground.meter) ? 6 : 4) === backbeat(ground) ? 'O' : '.')),
+    bar: (ground) => eighthsOf(ground, (i) => (isBackbeat(i, ground.meter) ? 'O' : '.')),
   },
   { name: 'broken up', words: 'picked from the low string up', bar: (ground) => broken(ground, false) },
   {
@@ -102,12 +113,26 @@ function eighthsOf(ground: Ground, symbol: (i: number) => string, each = 1): str
   return Array.from({ length: n }, (_, i) => (ground.held(i).length > 0 ? symbol(i) : '.')).join('');
 }
 
+/** Two sixteenths for every eighth, a strike wherever a new grip comes; a rest is silent. */
+function halves(ground: Ground, symbols: (i: number) => string): string {
+  const n = eighthsIn(ground.meter) ?? 0;
+  const two = (i: number) => {
+    if (ground.held(i).length === 0) return '..';
+    const here = symbols(i);
+    return i === 0 || ground.changes.has(i) ? `O${here[1]!}` : here;
+  };
+  return Array.from({ length: n }, (_, i) => two(i)).join('');
+}
+
 function onBeat(i: number, { meter }: Ground): boolean {
   return isCompound(meter) ? i % 3 === 0 : i % 2 === 0;
 }
 
-function backbeat({ meter }: Ground): number {
-  return isCompound(meter) ? 3 : 2;
+/** Two and four; in bars of three beats all but the first (common practice). */
+function isBackbeat(i: number, meter: Meter): boolean {
+  if (isCompound(meter)) return i % 6 === 3;
+  if (barTicks(meter) === 3 * TICKS_PER_QUARTER) return i === 2 || i === 4;
+  return i % 4 === 2;
 }
 
 function driven(i: number, g: Ground): string {
@@ -134,14 +159,29 @@ function broken(ground: Ground, andBack: boolean): string {
   });
 }
 
-/** The same pattern leaving the bar: stopped before the next, or striking into it. */
-export type Tail = 'stop' | 'lead';
+/** How a bar may leave for the next: stopped, struck into it, run into it, or held with room for somebody's fill. */
+export const TAILS = ['stop', 'lead', 'run', 'room'] as const;
+export type Tail = (typeof TAILS)[number];
 
-/** A bar's pattern with another end; null where it has no room for one. */
+/** A bar's pattern with another end; null where it has no room for one, or is not of eighths or their halves. */
 export function withTail(pattern: string, tail: Tail, meter: Meter): string | null {
   const n = eighthsIn(meter);
-  if (n === null || n < 6 || pattern.length !== n) return null;
-  const kept = pattern.slice(0, n - 2);
-  if (tail === 'lead') return pattern.endsWith('Oo') ? null : `${kept}Oo`;
-  return `${kept}..`;
+  if (n === null || n < 6 || pattern.length % n !== 0) return null;
+  const each = pattern.length / n;
+  const kept = pattern.slice(0, (n - 2) * each);
+  if (tail === 'stop') return `${kept}${'.'.repeat(2 * each)}`;
+  if (tail === 'lead') {
+    const ended = `${kept}O${'-'.repeat(each - 1)}o${'-'.repeat(each - 1)}`;
+    return ended === pattern ? null : ended;
+  }
+  if (tail === 'run') return each > 2 ? null : `${each === 2 ? kept : inSixteenths(kept)}OoOo`;
+  const from = (n - (isCompound(meter) ? 3 : 4)) * each;
+  const [before, last] = [pattern.slice(0, from), pattern.slice(from)];
+  const held = `${last[0]!}${(last.startsWith('.') ? '.' : '-').repeat(last.length - 1)}`;
+  return before + held === pattern || /^\.*$/.test(before) ? null : before + held;
+}
+
+/** The same strokes, two places for every eighth: what rings goes on over the second, what is short does not. */
+function inSixteenths(eighths: string): string {
+  return [...eighths].map((c) => `${c}${c === '.' || c === 'x' || c === 'X' ? '.' : '-'}`).join('');
 }

@@ -2,7 +2,7 @@ import type { Player } from '../../form/index';
 import { barTicks, feltBeatTicks, TICKS_PER_QUARTER, type Meter } from '../../time/index';
 import { bySound } from '../plan';
 import type { FigureName } from './figures';
-import type { HandOption, Stroke } from './option';
+import { closest, type HandOption, type Stroke } from './option';
 import { OTHER_FIGURE, type HandPlan, type HandRole } from './wants';
 
 /** One player's right hand in one bar, and what it depends on. */
@@ -17,6 +17,10 @@ export interface HandSeat {
   /** Down-strokes a second this player keeps up, and whether all are down. */
   readonly downs: number;
   readonly allDown: boolean;
+  /** Ticks between the closest strokes that are written for this kind of instrument in the section; infinite for none. */
+  readonly written: number;
+  /** Most open strings of the whole chords in the bar: the left hand cannot choke them. */
+  readonly openStrings: number;
   /** Lowest note of the grips in this bar; null for a rest. */
   readonly low: number | null;
   /** Ticks of the bar at which a new grip comes. */
@@ -25,8 +29,10 @@ export interface HandSeat {
   readonly sung: readonly boolean[];
   /** What this player strikes in most bars of the section before; null at a beginning. */
   readonly earlier: { readonly pattern: string; readonly strokes: number } | null;
-  /** The section is meant to rise above the one before. */
-  readonly rises: boolean;
+  /** Something is written for this player in the section that could go on here. */
+  readonly hasWritten: boolean;
+  /** The section is meant to rise above the one before, or to leave room for one that does. */
+  readonly mood: 'calm' | 'rises' | null;
   /** The plan strikes together. */
   readonly together: boolean;
   /** The bar ends the section, a phrase, or neither. */
@@ -40,6 +46,7 @@ export type HandCostName =
   | 'voice'
   | 'speed'
   | 'mute'
+  | 'choke'
   | 'tail'
   | 'miss'
   | 'together'
@@ -70,16 +77,27 @@ const MUTES_UP_TO = 52;
 /** A stop at the end of a section, where all strike together and where they do not; striking into the next section. */
 const STOP = { together: -60, apart: 70 } as const;
 const LEAD = -45;
-/** An end of its own where only a phrase ends, and anywhere else. */
-const PHRASE_END = 70;
+/** A run of sixteenths into the next, and room for somebody's fill: offered where nobody sings, rarely the best. */
+const RUN = 40;
+const ROOM = 30;
+const ROOM_UNDER_VOICE = 120;
+/** An end of its own where only a phrase ends (twice for a stop), and anywhere else. */
+const PHRASE_END = 35;
 const NO_END = 220;
 /** Striking into the next bar while somebody sings. */
 const LEAD_UNDER_VOICE = 60;
+/** For each choked stroke and each short one over open strings, up to two of them. */
+const CHOKE_OPEN = 40;
+const SHORT_OPEN = 6;
 /** Two strokes next to each other that are not one. */
 const NEAR_MISS = 160;
-/** Strokes that only one of two has who should be together, and mutes against ringing. */
+/**
+ * Strokes that only one of two has who should be together: loud ones and those into a silence, and weak ones while the
+ * other sounds on (beside the bass, beside a guitar); and mutes against ringing.
+ */
 const NOT_TOGETHER = 30;
-const NOT_ALIKE = 12;
+const NOT_TOGETHER_WEAK = { bass: 3, guitars: 12 } as const;
+const NOT_ALIKE = { bass: 2, guitars: 12 } as const;
 /** Each stroke of guitar 2 beyond guitar 1's, and each together off the changes, where they keep apart. */
 const DENSER = 30;
 const ON_TOP = 6;
@@ -95,8 +113,12 @@ const TOO_FULL = 12;
 /** The same as in the section before, and each stroke less than there in one that should rise. */
 const AS_BEFORE = 50;
 const NO_RISE = 12;
+/** Ringing throughout in a driven verse. */
+const WIDE_OPEN = 45;
 /** Another figure than in the bar before. */
 export const OTHER_FIGURE_POINTS = 95;
+/** Something else than what the player has written in the section. */
+const NOT_AS_WRITTEN = 120;
 
 /** What one option costs a player by itself in a bar, by name, in points; what is decided costs nothing. */
 export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
@@ -113,10 +135,20 @@ export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
     voice: voicePoints(o, seat),
     speed: speedPoints(o, seat),
     mute: mutePoints(o, seat),
+    choke: chokePoints(o, seat),
     tail: tailPoints(o, seat),
+    phrase: seat.hasWritten && !o.isWritten ? NOT_AS_WRITTEN : 0,
     again: o.plain === seat.earlier?.pattern ? AS_BEFORE : 0,
-    rise: seat.rises ? NO_RISE * Math.max(0, (seat.earlier?.strokes ?? 0) - o.strokes.length) : 0,
+    rise: risePoints(o, seat),
   };
+}
+
+/** A chorus is no thinner than what comes before it, and a driven verse leaves it something to open up from. */
+function risePoints({ strokes }: HandOption, { mood, earlier, gain, player }: HandSeat): number {
+  if (mood === 'rises') return NO_RISE * Math.max(0, (earlier?.strokes ?? 0) - strokes.length);
+  if (mood !== 'calm' || player === 'bass' || strokes.length < 4 || strokes.some((s) => s.kind === 'mute'))
+    return 0;
+  return bySound({ clean: 0, driven: WIDE_OPEN }, gain);
 }
 
 function changePoints({ strokes }: HandOption, { changes }: HandSeat): number {
@@ -137,10 +169,9 @@ function voicePoints({ strokes }: HandOption, { sung, role, meter }: HandSeat): 
   return Math.round(OVER_VOICE * share * Math.max(0, strokes.length - role.underVoice * beats));
 }
 
-function speedPoints({ strokes }: HandOption, { tempo, downs, allDown }: HandSeat): number {
-  let least = Infinity;
-  for (let i = 1; i < strokes.length; i += 1) least = Math.min(least, strokes[i]!.at - strokes[i - 1]!.at);
-  if (least === Infinity) return 0;
+function speedPoints({ strokes }: HandOption, { tempo, downs, allDown, written }: HandSeat): number {
+  const least = closest(strokes);
+  if (least === Infinity || least >= written) return 0;
   const perSecond = tempo / 60 / (least / TICKS_PER_QUARTER);
   const most = allDown ? downs : Math.max(downs, ALTERNATE_A_SECOND);
   return Math.round(TOO_FAST * Math.max(0, perSecond - most));
@@ -153,12 +184,34 @@ function mutePoints({ strokes }: HandOption, { gain, low, player }: HandSeat): n
   return clean + (low !== null && low > MUTES_UP_TO && player !== 'bass' ? HIGH_MUTE : 0);
 }
 
-function tailPoints({ tail }: HandOption, { ends, sung, together }: HandSeat): number {
-  if (tail === null) return 0;
-  const sings = sung.slice(-2).some(Boolean);
-  const here =
-    tail === 'stop' ? STOP[together ? 'together' : 'apart'] : LEAD + (sings ? LEAD_UNDER_VOICE : 0);
-  return here + (ends === 'section' ? 0 : ends === 'phrase' ? PHRASE_END : NO_END);
+/** Choked strokes want a hand that can lift off every string, short ones nearly so. */
+function chokePoints({ strokes, silent }: HandOption, { openStrings, player }: HandSeat): number {
+  if (openStrings === 0 || player === 'bass') return 0;
+  const dead = strokes.filter((s) => s.kind === 'dead').length;
+  const short = strokes.filter((s) =>
+    silent.some(([from]) => from > s.at && from - s.at < TICKS_PER_QUARTER),
+  );
+  return Math.min(2, openStrings) * (CHOKE_OPEN * dead + SHORT_OPEN * short.length);
+}
+
+function tailPoints({ tail }: HandOption, { ends, sung, together, meter }: HandSeat): number {
+  if (tail === null || ends === null) return tail === null ? 0 : NO_END;
+  const sings = sung.slice(tail === 'room' ? -beatEighths(meter) * 2 : -2).some(Boolean);
+  const phrase = ends === 'phrase' ? PHRASE_END : 0;
+  switch (tail) {
+    case 'stop':
+      return STOP[together ? 'together' : 'apart'] + 2 * phrase;
+    case 'lead':
+      return LEAD + (sings ? LEAD_UNDER_VOICE : 0) + phrase;
+    case 'run':
+      return RUN + (sings ? 2 * LEAD_UNDER_VOICE : 0) + phrase;
+    case 'room':
+      return sings ? ROOM_UNDER_VOICE : ROOM + phrase;
+  }
+}
+
+function beatEighths(meter: Meter): number {
+  return Math.round(feltBeatTicks(meter) / (TICKS_PER_QUARTER / 2));
 }
 
 /** What two right hands cost together in one bar. */
@@ -178,10 +231,17 @@ export function pairHandCosts(
     stop: HALF_STOP * (isHalfStop(a, b, of.a.meter) ? 1 : 0),
     dead: LOST_DEAD * both.filter((s) => isLost(s, theirsAt.get(s.at)!)).length,
   };
-  const alone = a.strokes.length + b.strokes.length - 2 * both.length;
   if (plan.together) {
+    const alone = [
+      ...a.strokes.filter((s) => !theirsAt.has(s.at)).map((s) => !s.weak || isSilentAt(b, s.at)),
+      ...b.strokes.filter((s) => !mineAt.has(s.at)).map((s) => !s.weak || isSilentAt(a, s.at)),
+    ];
+    const loud = alone.filter(Boolean).length;
     const unlike = both.filter((s) => s.kind !== theirsAt.get(s.at)!.kind).length;
-    return { ...costs, together: NOT_TOGETHER * alone + NOT_ALIKE * unlike };
+    const beside = of.b.player === 'bass' ? 'bass' : 'guitars';
+    const together =
+      NOT_TOGETHER * loud + NOT_TOGETHER_WEAK[beside] * (alone.length - loud) + NOT_ALIKE[beside] * unlike;
+    return { ...costs, together };
   }
   if (of.b.player === 'bass') {
     const isLow = of.a.player === 'guitar1';
@@ -197,6 +257,10 @@ export function pairHandCosts(
 
 function places({ strokes }: HandOption): ReadonlyMap<number, Stroke> {
   return new Map(strokes.map((s) => [s.at, s]));
+}
+
+function isSilentAt({ silent }: HandOption, tick: number): boolean {
+  return silent.some(([from, to]) => from <= tick && tick < to);
 }
 
 function missesOf(a: HandOption, theirs: ReadonlyMap<number, Stroke>, near: number): number {
@@ -228,8 +292,12 @@ function endsSilent({ silent }: HandOption, meter: Meter): boolean {
   return last !== undefined && last[1] === barTicks(meter) && last[1] - last[0] >= TICKS_PER_QUARTER / 2;
 }
 
-/** More strokes of all three than a band bears at this tempo. */
-export function fullPoints(strokes: number, { meter, tempo }: Pick<HandSeat, 'meter' | 'tempo'>): number {
+/** More strokes of all three than a band bears at this tempo; struck together they are one. */
+export function fullPoints(
+  strokes: number,
+  { meter, tempo, together }: Pick<HandSeat, 'meter' | 'tempo' | 'together'>,
+): number {
+  if (together) return 0;
   const seconds = ((barTicks(meter) / TICKS_PER_QUARTER) * 60) / tempo;
   return Math.round(TOO_FULL * Math.max(0, strokes - FULL_FROM * seconds));
 }

@@ -7,6 +7,7 @@ const WORDS: Readonly<Record<HandCostName, readonly [better: string, worse: stri
   voice: ['leaves room for the voice', 'crowds the voice'],
   speed: ['easy at this tempo', 'fast for the hand'],
   mute: ['rings where mutes do not suit', 'mutes do not suit this sound'],
+  choke: ['the hand can choke it', 'open strings cannot be choked'],
   tail: ['leads on at the end', 'goes on as before at the end'],
   miss: ['no near misses', 'nearly misses the others'],
   together: ['hits with the others', 'not with the others'],
@@ -16,7 +17,7 @@ const WORDS: Readonly<Record<HandCostName, readonly [better: string, worse: stri
   dead: ['no lost dead hit', 'a dead hit is lost'],
   full: ['leaves room', 'the bar gets full'],
   again: ['something new after the section before', 'the same as in the section before'],
-  rise: ['rises above the section before', 'thinner than the section before'],
+  rise: ['leaves the chorus something to rise to', 'no room left for the chorus to rise'],
   phrase: ['as in the bars around it', 'another figure than around it'],
 };
 

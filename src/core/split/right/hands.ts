@@ -2,7 +2,7 @@ import { barsOnPass, PLAYERS, type Player } from '../../form/index';
 import { materialOf, type HitsChange, type OnPass, type Song } from '../../song/index';
 import { NTHS, type Chain, type Joint, type Nth, type PerLane, type Stage } from '../../solver/index';
 import { planOf } from '../plan-of';
-import { Kinds, optionsIn, patternsOf } from './bar-options';
+import { Kinds, optionsIn } from './bar-options';
 import { draftOf, earlierThan } from './draft';
 import { eighthsIn } from './figures';
 import {
@@ -15,6 +15,7 @@ import {
   type HandSeat,
 } from './hand-costs';
 import { jointOf } from './hand-joint';
+import { motifsOf } from './motifs';
 import type { HandOption } from './option';
 import { HAND_PLANS, type HandPlan } from './wants';
 
@@ -49,12 +50,13 @@ export function handProblem(
   const { section, meter, tempo } = material;
   const bars = barsOnPass(section, at.pass);
   const plan = HAND_PLANS[planOf(song, at.section).name];
-  const own = patternsOf(song, meter);
+  const motifs = motifsOf(song, bars, meter);
   const kinds = new Kinds();
   const before = earlierThan(song, at.section);
   const drafts = bars.map((_, b) => draftOf(song, { section, bars, b, meter, tempo, plan, before, reopens }));
+  const isOpen = (player: Player, b: number) => drafts[b]!.open[PLAYERS.indexOf(player) as Nth];
   const lists = drafts.map((draft, b) =>
-    NTHS.map((p) => optionsIn(draft, p, { bars, b, meter, kinds, own: own[PLAYERS[p]!] })),
+    NTHS.map((p) => optionsIn(draft, p, { bars, b, meter, kinds, motifs, isOpen })),
   );
   const steps = kinds.steps();
   /** Bars in which the same grips come at the same time cost the same. */

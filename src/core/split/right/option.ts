@@ -14,6 +14,8 @@ export interface HandOption extends Option {
   readonly plain: string | null;
   /** Points in place of what the plan says of a figure; null for the plan's own. */
   readonly liking: number | null;
+  /** It is what the player has written elsewhere in the section, or what is decided. */
+  readonly isWritten: boolean;
   readonly strokes: readonly Stroke[];
   /** Ticks of the bar in which the player is silent, from and to. */
   readonly silent: readonly (readonly [from: number, to: number])[];
@@ -42,6 +44,14 @@ function isStroke(hit: Hit): hit is Hit & { kind: Stroke['kind'] } {
   return hit.kind === 'ring' || hit.kind === 'mute' || hit.kind === 'dead';
 }
 
+/** Ticks between the two strokes that follow each other closest; infinite with fewer than two. */
+export function closest(strokes: readonly Pick<Stroke, 'at'>[]): number {
+  let least = Infinity;
+  for (let i = 1; i < strokes.length; i += 1) least = Math.min(least, strokes[i]!.at - strokes[i - 1]!.at);
+  return least;
+}
+
+/** Ticks of the bar in which a pattern is silent, from and to. */
 export function silencesOf(pattern: string, meter: Meter): HandOption['silent'] {
   const list: [number, number][] = [];
   for (const hit of hitsOf(pattern, meter)) {

@@ -49,7 +49,11 @@ describe('splitting the right hand', () => {
     );
     expect(hitsIn(done, 'guitar1')[0]).to.equal('MM.MO-M.');
     expect(hitsIn(done, 'guitar2')[0]).to.equal('MM.MO-M.');
-    expect(hitsIn(done, 'bass')[0]).to.equal('MM.MO-M.');
+    expect(hitsIn(done, 'bass')[0]).to.equal('OO.OO-O.');
+    // What is written once in a phrase goes on through it.
+    for (const player of ['guitar1', 'guitar2'] as const) {
+      expect(hitsIn(done, player).slice(0, 3), player).to.deep.equal(['MM.MO-M.', 'MM.MO-M.', 'MM.MO-M.']);
+    }
     expect(split(done)).to.deep.equal(done);
   });
 

@@ -20,17 +20,33 @@ export interface HandPlan {
 export const OTHER_FIGURE = 260;
 
 const STRUMMED: HandRole = {
-  clean: { strum: 0, quarters: 60, eighths: 70, 'half notes': 90, 'three-three-two': 100, long: 130 },
+  clean: {
+    strum: 0,
+    'strum in sixteenths': 50,
+    quarters: 60,
+    eighths: 70,
+    scratch: 85,
+    'half notes': 90,
+    'three-three-two': 100,
+    long: 130,
+  },
   driven: { drive: 0, chug: 10, eighths: 30, gallop: 60, 'three-three-two': 90, quarters: 100, strum: 120 },
   underVoice: 2,
 };
 const WALLED: HandRole = {
-  clean: { strum: 0, eighths: 40, quarters: 60, 'half notes': 90, long: 120 },
+  clean: { strum: 0, eighths: 40, 'strum in sixteenths': 50, quarters: 60, 'half notes': 90, long: 120 },
   driven: { eighths: 0, chug: 20, drive: 20, gallop: 60, 'three-three-two': 90, quarters: 90 },
   underVoice: 2.2,
 };
 const SPARSE: HandRole = {
-  clean: { backbeat: 0, 'off-beats': 20, long: 20, 'half notes': 30, 'three-three-two': 60 },
+  clean: {
+    backbeat: 0,
+    'off-beats': 20,
+    long: 20,
+    'half notes': 30,
+    'three-three-two': 60,
+    scratch: 90,
+  },
   driven: { long: 0, 'half notes': 10, 'three-three-two': 50, backbeat: 60, quarters: 80 },
   underVoice: 1,
 };
