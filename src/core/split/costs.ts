@@ -15,6 +15,7 @@ export type CostName =
   | 'bottom'
   | 'rich'
   | 'picks'
+  | 'choke'
   | 'foreign'
   | 'as-locked'
   | 'rest'

@@ -19,6 +19,7 @@ const WORDS: Readonly<Record<CostName, readonly [better: string, worse: string]>
   bottom: ['its root at the bottom', 'another note at the bottom'],
   rich: ['has more of the chord', 'has less of the chord'],
   picks: ['holds what is picked', 'too little to pick through'],
+  choke: ['the hand can cut it short', 'open strings ring on when it is cut short'],
   foreign: ['belongs to the chord', 'a tone the chord does not have'],
   'as-locked': ['as you locked it for this chord', 'not as you locked it for this chord'],
   rest: ['plays', 'rests'],

@@ -25,9 +25,9 @@ export function lastingPoints(c: Candidate, seat: Seat): number {
   return sumOf(lastingCosts(c, seat));
 }
 
-/** What of it depends on the place: how long it sounds, who sings, what is picked. */
+/** What of it depends on the place: how long it sounds, who sings, what is picked or cut short. */
 export function passingPoints(c: Candidate, seat: Seat): number {
-  return c.known === null ? 0 : dirtPoints(c, seat) + voicePoints(c, seat) + pickPoints(c, seat);
+  return c.known === null ? 0 : dirtPoints(c, seat) + voicePoints(c, seat) + pickPoints(c, seat) + chokePoints(c, seat);
 }
 
 function lastingCosts(c: Candidate, seat: Seat): Costs {
@@ -65,7 +65,12 @@ function lastingCosts(c: Candidate, seat: Seat): Costs {
 
 function passingCosts(c: Candidate, seat: Seat): Costs {
   if (c.known === null) return {};
-  return { dirt: dirtPoints(c, seat), voice: voicePoints(c, seat), picks: pickPoints(c, seat) };
+  return {
+    dirt: dirtPoints(c, seat),
+    voice: voicePoints(c, seat),
+    picks: pickPoints(c, seat),
+    choke: chokePoints(c, seat),
+  };
 }
 
 /** Rubs inside one grip are judged as if it were held for a bar. */
@@ -83,7 +88,7 @@ function voicePoints(c: Candidate, { voice, instrument }: Seat): number {
 }
 
 /** A grip that is picked through: three different notes, and every string that the right hand picks. */
-function pickPoints(c: Candidate, { role, picked, chord, instrument }: Seat): number {
+function pickPoints(c: Candidate, { role, struck: { picked }, chord, instrument }: Seat): number {
   if (chord === null || instrument.kind === 'bass' || (!role.picks && picked.length === 0)) return 0;
   const { grip } = c.known!;
   const silent = picked.filter((s) => (grip[grip.length - s] ?? null) === null).length;
@@ -91,6 +96,15 @@ function pickPoints(c: Candidate, { role, picked, chord, instrument }: Seat): nu
   const classes = role.picks || picked.length > 2 ? Math.max(0, wanted - bitCount(classesOf(c))) : 0;
   return w.PICK_CLASS_POINTS * classes + w.PICK_STRING_POINTS * silent;
 }
+
+/** A whole chord that is cut short again and again: what is fretted stops when the hand lifts, open strings do not. */
+function chokePoints(c: Candidate, { struck, instrument }: Seat): number {
+  if (!struck.choked || instrument.kind === 'bass' || c.pitches.length < SMALLEST_CHOKED) return 0;
+  return w.CHOKE_POINTS * ringing(c);
+}
+
+/** The picking hand stops fewer strings by itself. */
+const SMALLEST_CHOKED = 3;
 
 /** What a guitar has of the chord. */
 function chordCosts(c: Candidate, { chord, instrument, role }: Seat): Costs {

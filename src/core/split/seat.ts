@@ -2,6 +2,7 @@ import { PLAYERS, type Player, type Section } from '../form/index';
 import { parseNote, type ChordSymbol } from '../pitch/index';
 import { rigIn, type Moment, type Rig, type Song } from '../song/index';
 import type { Plan, Role } from './plan';
+import { UNSTRUCK, type Struck } from './struck';
 
 /** What is the same for all candidates of one player in one slot. */
 export interface Seat {
@@ -12,14 +13,12 @@ export interface Seat {
   readonly ticks: number;
   /** The singer's range while someone sings, else null. */
   readonly voice: { readonly low: number; readonly high: number } | null;
-  /** Strings (1 = highest) that the right hand picks one after the other here. */
-  readonly picked: readonly number[];
+  /** What written hits ask of the left hand here. */
+  readonly struck: Struck;
 }
 
 /** The three players in one moment. */
 export type Seats = readonly [Seat, Seat, Seat];
-
-const NOTHING: readonly number[] = [];
 
 export function seatsOf(
   song: Song,
@@ -27,12 +26,12 @@ export function seatsOf(
     section,
     moment,
     plan,
-    picked,
+    struck,
   }: {
     section: Pick<Section, 'sounds' | 'voice'>;
     moment: Moment;
     plan: Plan;
-    picked?: Readonly<Record<Player, readonly number[]>>;
+    struck?: Readonly<Record<Player, Struck>>;
   },
 ): Seats {
   const voice = moment.sung ? voiceOf(section.voice ?? song.voice) : null;
@@ -43,7 +42,7 @@ export function seatsOf(
     chord: moment.chord,
     ticks: moment.cells[player].kind === 'grip' ? moment.soundTicks[player] || moment.ticks : moment.ticks,
     voice,
-    picked: picked?.[player] ?? NOTHING,
+    struck: struck?.[player] ?? UNSTRUCK,
   }));
   return seats as unknown as Seats;
 }

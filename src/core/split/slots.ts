@@ -1,8 +1,7 @@
-import { barsOnPass, PLAYERS, type Player, type Section } from '../form/index';
-import { hitsOf } from '../hits/index';
+import { PLAYERS, type Player, type Section } from '../form/index';
 import { belongs, type ChordSymbol } from '../pitch/index';
 import { loudMaterial, momentsOf, type CellAddress, type Moment, type Song } from '../song/index';
-import { barTicks, ticksToSeconds } from '../time/index';
+import { ticksToSeconds } from '../time/index';
 import { NTHS, type PerLane, type Stage } from '../solver/index';
 import { lineOf, type Candidate } from './candidate';
 import { ownPoints } from './own-costs';
@@ -10,6 +9,7 @@ import type { Plan } from './plan';
 import { planOf } from './plan-of';
 import { seatsOf, type Seat, type Seats } from './seat';
 import { stepsOf } from './step-costs';
+import { struckIn, struckOver, type StruckIn } from './struck';
 import { jointOf, namedTones, NO_JOINT } from './together';
 import { choicesFor, fixedCandidate, vocabularyFor, type Asked, type Vocabulary } from './vocabulary';
 
@@ -46,7 +46,7 @@ export function* slotsOf(song: Song, name: string, scope: SectionScope): Generat
   const { section, meter, tempo } = loudMaterial(song, name, scope.entry)!;
   const plan = planOf(song, name);
   const moments = momentsOf(section, { pass: scope.pass, meter });
-  const picks = pickedIn(section, { pass: scope.pass, meter });
+  const struck = struckIn(section, { pass: scope.pass, meter });
   const isOpen = (moment: Moment, player: Player): boolean => {
     const cell = moment.cells[player];
     if (cell.kind === 'open') return moment.places[player] !== null;
@@ -61,7 +61,7 @@ export function* slotsOf(song: Song, name: string, scope: SectionScope): Generat
   for (const [i, group] of groups.entries()) {
     yield i / groups.length;
     const [first] = group as [Moment];
-    const seats = seatsOver(song, { section, group, plan, picks });
+    const seats = seatsOver(song, { section, group, plan, struck });
     const earlier = slots[i - 1];
     const previous = group === groups[0] ? scope.before : earlier!;
     const opens = PLAYERS.map((player) => isOpen(first, player)) as PerLane<boolean>;
@@ -188,41 +188,21 @@ function holds(before: Moment, here: Moment, player: Player): boolean {
 /** The players over several moments: as long as all of them, under the voice if anybody sings there. */
 function seatsOver(
   song: Song,
-  of: { section: Section; group: readonly Moment[]; plan: Plan; picks: Picks },
+  of: { section: Section; group: readonly Moment[]; plan: Plan; struck: StruckIn },
 ): Seats {
-  const { section, group, plan, picks } = of;
+  const { section, group, plan, struck } = of;
   const [first] = group as [Moment];
   const from = first.start;
   const to = from + ticksOf(group);
-  const picked = (player: Player) => [
-    ...new Set(picks[player].filter((p) => p.at >= from && p.at < to).map((p) => p.string)),
-  ];
   const sung = group.find((m) => m.sung) ?? first;
   const seats = seatsOf(song, {
     section,
     moment: sung === first ? first : { ...first, sung: true },
     plan,
-    picked: { guitar1: picked('guitar1'), guitar2: picked('guitar2'), bass: picked('bass') },
+    struck: struckOver(struck, from, to),
   });
   if (group.length === 1) return seats;
   return seats.map((seat): Seat => ({ ...seat, ticks: ticksOf(group) })) as unknown as Seats;
-}
-
-type Picks = Readonly<Record<Player, readonly { readonly at: number; readonly string: number }[]>>;
-
-/** Strings that hits pick one by one, with their time from the start of the section. */
-function pickedIn(section: Section, of: { pass: number; meter: Song['meter'] }): Picks {
-  const bars = barsOnPass(section, of.pass);
-  const length = barTicks(of.meter);
-  const list = (player: Player) =>
-    bars.flatMap((bar, b) => {
-      const pattern = bar.hits[player];
-      if (pattern === null || !/[1-6]/.test(pattern)) return [];
-      return hitsOf(pattern, of.meter).flatMap(({ atTick, strings }) =>
-        strings?.length === 1 ? [{ at: b * length + atTick, string: strings[0]! }] : [],
-      );
-    });
-  return { guitar1: list('guitar1'), guitar2: list('guitar2'), bass: [] };
 }
 
 /** A player's locked grips for each symbol of the section. */

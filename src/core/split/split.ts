@@ -1,5 +1,5 @@
 import { finished } from '../base/index';
-import { asPlayed, differingPasses, PLAYER_WORDS, PLAYERS, type Player } from '../form/index';
+import { asPlayed, barsOnPass, differingPasses, PLAYER_WORDS, PLAYERS, type Bar, type Player } from '../form/index';
 import { openStrings } from '../instrument/index';
 import { pretty } from '../pitch/index';
 import {
@@ -21,6 +21,7 @@ import { editOf, type Hands, type Proposal, type SplitProgress, type SplitWork }
 import { problemInSteps, type Scope, type SplitProblem } from './problem';
 import { handChanges, handProblem, type HandProblem } from './right/hands';
 import { addressOf } from './slots';
+import { chokedIn } from './choked';
 import { cellOf } from './vocabulary';
 
 type Chosen = Solution<Candidate>['chosen'];
@@ -83,7 +84,7 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
   }
   if (hands !== 'left') {
     for (const at of places()) {
-      const problem = handProblem(now, at);
+      const problem = handProblem(now, at, { reopens: comesElsewhere(at) });
       if (problem === null || problem.slots.every((slot) => !slot.open.some(Boolean))) continue;
       const work = solve(problem.chain, options.isEnough ? { isEnough: options.isEnough } : {});
       let step = work.next();
@@ -95,8 +96,45 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
       bound += step.value.bound - least(problem);
       take({ hits: handChanges(problem, step.value.chosen) });
     }
+    if (hands === 'both' && cells === null) yield* answer();
   }
   return { ...sum, cost, bound, notes };
+
+  /**
+   * The left hand answers the right one once: chords that are now cut short again and again, chosen here with open strings,
+   * are looked for anew around everything else. What is proven is the first choice.
+   */
+  function* answer(): Generator<SplitProgress, void> {
+    const names = new Set(sum.changes.filter(({ at }) => isWrittenOnce(at)).map(({ at }) => at.section));
+    for (const section of names) {
+      const again = chokedIn(now, section);
+      if (again.size === 0) continue;
+      const mine = new Set(
+        sum.changes.flatMap(({ at }) => (at.section === section && isWrittenOnce(at) ? [placeKey(at)] : [])),
+      );
+      const reopens = (at: CellAddress) => again.has(placeKey(at)) && mine.has(placeKey(at));
+      const scope = { sections: [section], pass: 1, reopens };
+      const more = yield* solved(now, scope, { from: 0.97, to: 0.99, base: null, ...options });
+      const changed = new Set(more.changes.map(({ at }) => placeKey(at)));
+      sum.changes = sum.changes.filter(
+        ({ at }) => at.section !== section || !isWrittenOnce(at) || !changed.has(placeKey(at)),
+      );
+      take({ changes: more.changes });
+    }
+  }
+
+  /** Bars of a pass whose chords come elsewhere than in the section: what was just chosen there need not fit. */
+  function comesElsewhere(at: OnPass): (player: Player, bar: number) => boolean {
+    const section = at.pass === 1 && at.entry === undefined ? null : materialOf(now, at.section, at.entry)?.section;
+    if (!section) return () => false;
+    const base = sectionNamed(now, at.section)!.bars;
+    const bars = barsOnPass(section, at.pass);
+    const starts = (bar: Bar | undefined, player: Player) => bar?.cells[player].map((c) => c.at - c.push).join();
+    return (player, b) =>
+      sum.hits.some((h) => h.section === at.section && h.pass === 1 && h.player === player && h.bar === b) &&
+      bars[b]!.hits[player] === base[b]?.hits[player] &&
+      starts(bars[b], player) !== starts(base[b], player);
+  }
 
   function* followAll(): Generator<SplitProgress, void> {
     for (const at of places()) {
@@ -108,6 +146,14 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
       take({ parts: followed.parts });
     }
   }
+}
+
+function isWrittenOnce({ pass, entry }: CellAddress): boolean {
+  return pass === 1 && entry === undefined;
+}
+
+function placeKey({ player, bar, index }: CellAddress): string {
+  return `${player} ${bar} ${index}`;
 }
 
 /** Ends that lead on are thanked for: points are counted from there, so that none is below nothing. */

@@ -44,9 +44,16 @@ export function namedTones(
     .map((tone): Named => {
       const name = tone.degree === 3 || tone.degree === 10 ? 'third' : 'colour';
       const points = bySound(name === 'third' ? of.plan.missingThird : of.plan.missingColour, of.gain);
-      const floor = tellsApart(tone.pc) ? Math.max(points, APART_FLOOR) * w.TELLS_APART : points;
+      const altered = isAltered(chord, tone) ? w.ALTERED : 1;
+      const floor = tellsApart(tone.pc) ? Math.max(points, APART_FLOOR) * w.TELLS_APART : points * altered;
       return { pc: tone.pc, name, points: Math.round(floor) };
     });
+}
+
+/** A ninth, eleventh or thirteenth that is raised or lowered: nobody writes it without wanting to hear it. */
+function isAltered({ tones }: ChordSymbol, { above }: ChordSymbol['tones'][number]): boolean {
+  const has = (other: number) => tones.some((tone) => tone.above === other);
+  return above === 1 || (above === 3 && has(4)) || (above === 6 && has(7)) || (above === 8 && has(7));
 }
 
 /** Also a plan that does without a third sounds it where it is all that changes. */

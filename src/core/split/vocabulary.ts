@@ -126,7 +126,7 @@ export function choicesFor(
   seat: Seat,
   locked: readonly Candidate[] = [],
 ): Choices<Candidate> {
-  const { voice, ticks, picked, instrument } = seat;
+  const { voice, ticks, struck, instrument } = seat;
   let byRole = priced.get(options);
   if (!byRole) priced.set(options, (byRole = new WeakMap()));
   let byChord = byRole.get(seat.role);
@@ -137,7 +137,7 @@ export function choicesFor(
     known = { lasting: options.map((c) => lastingPoints(c, seat)), at: new Map() };
     byChord.set(chord, known);
   }
-  const key = `${ticks} ${voice ? `${voice.low}-${voice.high}` : ''} ${picked.join()} ${locked.map((c) => c.id).join()}`;
+  const key = `${ticks} ${voice ? `${voice.low}-${voice.high}` : ''} ${struck.picked.join()}${struck.choked ? ' choked' : ''} ${locked.map((c) => c.id).join()}`;
   let choices = known.at.get(key);
   if (!choices) {
     const isOther = (c: Candidate) => locked.length > 0 && !locked.some((l) => l.id === c.id);

@@ -52,6 +52,8 @@ export const RICH_POINTS = 70;
 /** For each pitch class below three in a grip that is picked through, and for a picked string that is not held. */
 export const PICK_CLASS_POINTS = 320;
 export const PICK_STRING_POINTS = 700;
+/** For each open string, up to four, of a chord that is cut short again and again. */
+export const CHOKE_POINTS = 80;
 /** A tone held that the chord does not have (a drone over the odd chord). */
 export const FOREIGN_POINTS = 140;
 /** Another grip than the one this player has locked for the same symbol in the section. */
@@ -81,6 +83,8 @@ export const OTHER_SHAPE_POINTS = 30;
 export const WRONG_LOWEST_POINTS = 900;
 /** How much more a tone is worth that tells a chord from its neighbour on the same root. */
 export const TELLS_APART = 1.8;
+/** How much more an altered ninth, eleventh or thirteenth is worth. */
+export const ALTERED = 1.8;
 
 // From one moment to the next.
 /** For each shift of the hand, per mm, times how little time there is (half a second counts 1; 0.4 to 3 times). */

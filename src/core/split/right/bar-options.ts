@@ -5,7 +5,7 @@ import type { Nth, Steps } from '../../solver/index';
 import { TICKS_PER_QUARTER, type Meter } from '../../time/index';
 import { opennessOf } from '../plan';
 import type { Draft } from './draft';
-import { FIGURES, TAILS, withTail, type Ground, type Tail } from './figures';
+import { FIGURES, TAILS, withTail, type FigureName, type Ground, type Tail } from './figures';
 import { OTHER_FIGURE_POINTS } from './hand-costs';
 import { isPicked, motifsFor, nameOf, type Motifs } from './motifs';
 import { numberOf, silencesOf, strokesOf, type HandOption } from './option';
@@ -13,17 +13,27 @@ import { numberOf, silencesOf, strokesOf, type HandOption } from './option';
 /** Figures are kinds: going on with the same one costs nothing. */
 export class Kinds {
   readonly #names: string[] = [DECIDED];
+  readonly #same = new Set<string>();
 
   of(name: string): number {
     const at = this.#names.indexOf(name);
     return at >= 0 ? at : this.#names.push(name) - 1;
   }
 
+  /** Two names for one figure: what is written, and the figure it comes from. */
+  link(a: string, b: string): void {
+    const [x, y] = [this.of(a), this.of(b)];
+    this.#same.add(`${x} ${y}`).add(`${y} ${x}`);
+  }
+
   steps(): Steps<HandOption> {
     const n = this.#names.length;
     const table = new Float64Array(n * n);
-    for (let a = 1; a < n; a += 1)
-      for (let b = 1; b < n; b += 1) if (a !== b) table[a * n + b] = OTHER_FIGURE_POINTS;
+    for (let a = 1; a < n; a += 1) {
+      for (let b = 1; b < n; b += 1) {
+        if (a !== b && !this.#same.has(`${a} ${b}`)) table[a * n + b] = OTHER_FIGURE_POINTS;
+      }
+    }
     return { kinds: table, between: (a, b) => table[a.kind * n + b.kind]! };
   }
 }
@@ -38,6 +48,16 @@ export interface OptionsOf {
   readonly motifs: Motifs;
   /** Whose bars are for the splitter to fill. */
   readonly isOpen: (player: Player, bar: number) => boolean;
+  /** Figures that a player's written bars of the section come from. */
+  readonly written: Readonly<Record<Player, ReadonlySet<FigureName>>>;
+}
+
+/** The figures that what a player has written in a bar comes from, with whatever end. */
+export function figuresOf(pattern: string, ground: Ground): readonly FigureName[] {
+  return FIGURES.filter((figure) => {
+    const plain = figure.bar(ground);
+    return plain === pattern || TAILS.some((tail) => withTail(plain, tail, ground.meter) === pattern);
+  }).map(({ name }) => name);
 }
 
 /** What a figure beyond these points is too far from a plan to be given an end of its own. */
@@ -45,7 +65,7 @@ const WORTH_AN_END = 60;
 
 /** Everything a player's right hand may do in a bar; one thing alone where it is decided. */
 export function optionsIn(draft: Draft, p: Nth, of: OptionsOf): readonly HandOption[] {
-  const { bars, b, meter, kinds, motifs, isOpen } = of;
+  const { bars, b, meter, kinds, motifs, isOpen, written } = of;
   const player = PLAYERS[p]!;
   const bar = bars[b]!;
   if (!draft.open[p]) return [decided(bar, player, { meter, kinds })];
@@ -100,7 +120,8 @@ export function optionsIn(draft: Draft, p: Nth, of: OptionsOf): readonly HandOpt
     if (likes === undefined) continue;
     const isQuiet = figure.name.startsWith('broken') || figure.name === 'long';
     const tails: readonly Tail[] = isQuiet ? ['stop'] : likes <= WORTH_AN_END ? TAILS : ['stop', 'lead'];
-    addEnded({ ...figure, pattern: figure.bar(ground) }, { tails });
+    const isWritten = written[player].has(figure.name);
+    addEnded({ ...figure, pattern: figure.bar(ground) }, { tails, isWritten });
   }
   const { together } = draft.plan;
   for (const one of motifsFor(motifs, { player, bar: b, meter, isOpen })) {

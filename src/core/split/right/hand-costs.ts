@@ -61,9 +61,10 @@ export type HandCostName =
 export type HandCosts = Partial<Record<HandCostName, number>>;
 
 // Numbers of taste, ours, in points like those of the left hand.
-/** A new grip that is not struck at all, and one that is struck later than it comes. */
+/** A new grip that is not struck at all, one that is struck later than it comes, and one that is muted when it comes. */
 const UNSTRUCK = 500;
 const STRUCK_LATE = 20;
+const STRUCK_MUTED = 25;
 /** Each stroke in a bar beyond what leaves the voice room, by the share of the bar that is sung. */
 const OVER_VOICE = 26;
 /** For each stroke a second beyond what the hand keeps up. */
@@ -158,6 +159,7 @@ function changePoints({ strokes }: HandOption, { changes }: HandSeat): number {
     const first = strokes.find((s) => s.at >= tick && s.at < until);
     if (first === undefined) points += UNSTRUCK;
     else if (first.at > tick) points += STRUCK_LATE;
+    else if (first.kind !== 'ring') points += STRUCK_MUTED;
   });
   return points;
 }

@@ -2,9 +2,9 @@ import { barsOnPass, PLAYERS, type Player } from '../../form/index';
 import { materialOf, type HitsChange, type OnPass, type Song } from '../../song/index';
 import { NTHS, type Chain, type Joint, type Nth, type PerLane, type Stage } from '../../solver/index';
 import { planOf } from '../plan-of';
-import { Kinds, optionsIn } from './bar-options';
+import { figuresOf, Kinds, optionsIn } from './bar-options';
 import { draftOf, earlierThan } from './draft';
-import { eighthsIn } from './figures';
+import { eighthsIn, type FigureName } from './figures';
 import {
   fullPoints,
   OTHER_FIGURE_POINTS,
@@ -15,7 +15,7 @@ import {
   type HandSeat,
 } from './hand-costs';
 import { jointOf } from './hand-joint';
-import { motifsOf } from './motifs';
+import { motifsOf, nameOf, writtenIn } from './motifs';
 import type { HandOption } from './option';
 import { HAND_PLANS, type HandPlan } from './wants';
 
@@ -55,8 +55,21 @@ export function handProblem(
   const before = earlierThan(song, at.section);
   const drafts = bars.map((_, b) => draftOf(song, { section, bars, b, meter, tempo, plan, before, reopens }));
   const isOpen = (player: Player, b: number) => drafts[b]!.open[PLAYERS.indexOf(player) as Nth];
+  const writtenOf = (player: Player) => {
+    const found = new Set<FigureName>();
+    drafts.forEach(({ grounds }, b) => {
+      const pattern = isOpen(player, b) ? null : writtenIn(bars, b, player);
+      if (pattern === null) return;
+      for (const name of figuresOf(pattern, grounds[PLAYERS.indexOf(player) as Nth])) {
+        found.add(name);
+        kinds.link(nameOf('same', pattern), name);
+      }
+    });
+    return found;
+  };
+  const written = { guitar1: writtenOf('guitar1'), guitar2: writtenOf('guitar2'), bass: writtenOf('bass') };
   const lists = drafts.map((draft, b) =>
-    NTHS.map((p) => optionsIn(draft, p, { bars, b, meter, kinds, motifs, isOpen })),
+    NTHS.map((p) => optionsIn(draft, p, { bars, b, meter, kinds, motifs, isOpen, written })),
   );
   const steps = kinds.steps();
   /** Bars in which the same grips come at the same time cost the same. */

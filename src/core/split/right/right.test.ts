@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { SEED } from '../../../../test/generators';
 import { readChart, writeChart } from '../../formats/index';
-import { PLAN_NAMES, PLAYERS, type PlanName } from '../../form/index';
+import { barsOnPass, PLAN_NAMES, PLAYERS, type PlanName } from '../../form/index';
 import { hitsOf, parseHits } from '../../hits/index';
 import { applyEdit, type Song } from '../../song/index';
 import { costOf, solve } from '../../solver/index';
@@ -91,6 +91,21 @@ describe('splitting the right hand', () => {
       .filter((h) => h.kind === 'ring')
       .at(-1)!;
     expect(last.atTick).to.equal(3360);
+  });
+
+  it('strikes the chords of a pass where they come then, but for hits that were written', () => {
+    const text = (hits: string) =>
+      song(
+        `${FOUR}== A == x2; plan low-high\nchords | Em | G | D | C |\n${hits}-- pass 2: bar 3 --\nchords | D . . B |\n`,
+      );
+    const onSecond = (s: Song) => barsOnPass(s.sections[0]!, 2)[2]!.hits.guitar1!;
+    const done = split(text(''));
+    expect(hitsIn(done, 'guitar1')[2]).to.not.equal(onSecond(done));
+    const strikes = hitsOf(onSecond(done), done.meter).filter((h) => h.kind !== 'hold' && h.kind !== 'silent');
+    expect(strikes.some((h) => h.atTick === 2880)).to.equal(true);
+    const kept = split(text('guitar1 hits | O------- | O------- | O------- | O------- |\n'));
+    expect(onSecond(kept)).to.equal('O-------');
+    expect(split(done)).to.deep.equal(done);
   });
 
   it('picks only strings that are held, and leaves eighths it cannot keep up', () => {
