@@ -27,7 +27,9 @@ export function lastingPoints(c: Candidate, seat: Seat): number {
 
 /** What of it depends on the place: how long it sounds, who sings, what is picked or cut short. */
 export function passingPoints(c: Candidate, seat: Seat): number {
-  return c.known === null ? 0 : dirtPoints(c, seat) + voicePoints(c, seat) + pickPoints(c, seat) + chokePoints(c, seat);
+  return c.known === null
+    ? 0
+    : dirtPoints(c, seat) + voicePoints(c, seat) + pickPoints(c, seat) + chokePoints(c, seat);
 }
 
 function lastingCosts(c: Candidate, seat: Seat): Costs {
@@ -40,14 +42,18 @@ function lastingCosts(c: Candidate, seat: Seat): Costs {
   }
   const isBass = instrument.kind === 'bass';
   const [from, to] = style.lowest;
-  const outside = Math.max(0, from - c.low, c.low - to);
+  // A capo moves the nut, and with it all that lies above it.
+  const { capo } = instrument;
+  const outside = Math.max(0, from - c.low, c.low - to - capo);
   const costs: Costs = {
     effort: Math.round(w.EFFORT_POINTS * c.known.effort),
     shape: shapePoints(c, seat),
     device: style.devices[c.known.device] ?? OTHER_DEVICE,
     neck: w.NECK_POINTS * Math.max(0, c.hand - homeOf(c, seat)),
     register:
-      w.OUTSIDE_POINTS * outside + w.ABOVE_TOP_POINTS * Math.max(0, c.top - style.top) + lowPoints(c, seat),
+      w.OUTSIDE_POINTS * outside +
+      w.ABOVE_TOP_POINTS * Math.max(0, c.top - style.top - capo) +
+      lowPoints(c, seat),
     mud: Math.round(w.CLASH_POINTS * heardFor(c, seat).mud),
   };
   if (chord === null) return costs;

@@ -1,5 +1,6 @@
 import { energyOf, overlap, rubScore } from '../clash/index';
-import type { Candidate } from './candidate';
+import { openStrings, type Instrument } from '../instrument/index';
+import { classesOf, type Candidate } from './candidate';
 import { sumOf, type Costs } from './costs';
 import { opennessOf, type Plan } from './plan';
 import type { Seat } from './seat';
@@ -72,9 +73,7 @@ function between(a: Candidate, b: Candidate, of: PairOf): Costs {
 function guitarCosts(a: Candidate, b: Candidate, { a: one, b: two, plan }: PairOf): Costs {
   if (two.role.drones) return { again: droneInside(a, b) };
   if (plan.separation < 0) {
-    const shared = overlap(energyFor(a), energyFor(b));
-    const other = a.alike === b.alike ? (a.id === b.id ? 0 : w.OTHER_SHAPE_POINTS) : w.NOT_DOUBLED_POINTS;
-    return { doubled: Math.round(-plan.separation * (1 - shared)) + other };
+    return { doubled: doubledPoints(a, b, { one, two, separation: plan.separation }) };
   }
   if (plan.separation === 0) return {};
   const gain = Math.max(one.instrument.gain, two.instrument.gain);
@@ -88,6 +87,28 @@ function guitarCosts(a: Candidate, b: Candidate, { a: one, b: two, plan }: PairO
     above: w.NOT_ABOVE_POINTS * low,
     again: says,
   };
+}
+
+/**
+ * What it costs two guitars that should double each other not to. Clean ones on different necks (a capo, another tuning)
+ * double a chord with the shapes that each of them has for it.
+ */
+function doubledPoints(
+  a: Candidate,
+  b: Candidate,
+  { one, two, separation }: { one: Seat; two: Seat; separation: number },
+): number {
+  if (a.alike === b.alike) return a.id === b.id ? 0 : w.OTHER_SHAPE_POINTS;
+  const shared = overlap(energyFor(a), energyFor(b));
+  const apart = Math.round(-separation * (1 - shared)) + w.NOT_DOUBLED_POINTS;
+  if (classesOf(a) !== classesOf(b) || isSameNeck(one.instrument, two.instrument)) return apart;
+  const open = opennessOf(Math.max(one.instrument.gain, two.instrument.gain));
+  return Math.round(open * w.OTHER_SHAPE_POINTS + (1 - open) * apart);
+}
+
+function isSameNeck(a: Instrument, b: Instrument): boolean {
+  const [one, two] = [openStrings(a), openStrings(b)];
+  return one.length === two.length && one.every((pitch, s) => pitch + a.capo === two[s]! + b.capo);
 }
 
 /** A drone is heard when it lies above what moves under it. */

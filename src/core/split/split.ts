@@ -1,5 +1,13 @@
 import { finished } from '../base/index';
-import { asPlayed, barsOnPass, differingPasses, PLAYER_WORDS, PLAYERS, type Bar, type Player } from '../form/index';
+import {
+  asPlayed,
+  barsOnPass,
+  differingPasses,
+  PLAYER_WORDS,
+  PLAYERS,
+  type Bar,
+  type Player,
+} from '../form/index';
 import { openStrings } from '../instrument/index';
 import { pretty } from '../pitch/index';
 import {
@@ -125,11 +133,13 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
 
   /** Bars of a pass whose chords come elsewhere than in the section: what was just chosen there need not fit. */
   function comesElsewhere(at: OnPass): (player: Player, bar: number) => boolean {
-    const section = at.pass === 1 && at.entry === undefined ? null : materialOf(now, at.section, at.entry)?.section;
+    const section =
+      at.pass === 1 && at.entry === undefined ? null : materialOf(now, at.section, at.entry)?.section;
     if (!section) return () => false;
     const base = sectionNamed(now, at.section)!.bars;
     const bars = barsOnPass(section, at.pass);
-    const starts = (bar: Bar | undefined, player: Player) => bar?.cells[player].map((c) => c.at - c.push).join();
+    const starts = (bar: Bar | undefined, player: Player) =>
+      bar?.cells[player].map((c) => c.at - c.push).join();
     return (player, b) =>
       sum.hits.some((h) => h.section === at.section && h.pass === 1 && h.player === player && h.bar === b) &&
       bars[b]!.hits[player] === base[b]?.hits[player] &&

@@ -101,7 +101,9 @@ describe('splitting the right hand', () => {
     const onSecond = (s: Song) => barsOnPass(s.sections[0]!, 2)[2]!.hits.guitar1!;
     const done = split(text(''));
     expect(hitsIn(done, 'guitar1')[2]).to.not.equal(onSecond(done));
-    const strikes = hitsOf(onSecond(done), done.meter).filter((h) => h.kind !== 'hold' && h.kind !== 'silent');
+    const strikes = hitsOf(onSecond(done), done.meter).filter(
+      (h) => h.kind !== 'hold' && h.kind !== 'silent',
+    );
     expect(strikes.some((h) => h.atTick === 2880)).to.equal(true);
     const kept = split(text('guitar1 hits | O------- | O------- | O------- | O------- |\n'));
     expect(onSecond(kept)).to.equal('O-------');
