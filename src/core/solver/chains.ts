@@ -104,13 +104,6 @@ export class Chains<T extends Option> {
     }
   }
 
-  *passForwardAll(): Generator<undefined, void> {
-    for (let s = 0; s < this.stages.length; s += 1) {
-      this.passForward(s);
-      yield;
-    }
-  }
-
   way(s: number, p: Nth): Float64Array {
     return this.tables.way(this.stages[s]!, p, [this.seats[s - 1]![p], this.seats[s]![p]]);
   }

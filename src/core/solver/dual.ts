@@ -215,7 +215,6 @@ export class Dual<T extends Option> {
       yield;
     }
     yield* this.#chains.passBackAll();
-    yield* this.#chains.passForwardAll();
   }
 
   /**

@@ -12,11 +12,11 @@ export class Pools<T extends Option> {
   /** Ties by stage and lane, with the place of the stage in them. */
   readonly #at = new Map<string, { readonly tie: number; readonly nth: number }>();
   /** What is under way between two stages of each tie, by option. */
-  readonly #pools: Map<number, number>[];
+  readonly #pools: (Pool | null)[];
 
   constructor(ties: readonly Tie[]) {
     this.#ties = ties;
-    this.#pools = ties.map(() => new Map());
+    this.#pools = ties.map(() => null);
     for (const [tie, { lane, stages }] of ties.entries()) {
       stages.forEach((s, nth) => this.#at.set(`${s} ${lane}`, { tie, nth }));
     }
@@ -27,24 +27,11 @@ export class Pools<T extends Option> {
     for (const lane of [0, 1, 2] as const) {
       const place = this.#at.get(`${s} ${lane}`);
       if (!place) continue;
-      const pool = this.#pools[place.tie]!;
       const { stages } = this.#ties[place.tie]!;
       const seat = seats[lane];
-      seat.active.forEach((k, i) => give(seat, i, pool.get(k) ?? 0));
-      pool.clear();
+      take(this.#pools[place.tie] ?? null, seat);
       const left = way === 'forward' ? stages.length - 1 - place.nth : place.nth;
-      if (left === 0) continue;
-      const share = left / (left + 1);
-      const whole = seat.own.map(
-        (v, i) => v + seat.phi[seat.cls[i]!]! + seat.forward[i]! + seat.backward[i]!,
-      );
-      const least = Math.min(...whole);
-      seat.active.forEach((k, i) => {
-        const spared = Math.floor(share * (whole[i]! - least));
-        if (!(spared > 0) || spared > MOST_SPARED) return;
-        pool.set(k, spared);
-        give(seat, i, -spared);
-      });
+      this.#pools[place.tie] = left === 0 ? null : spare(seat, left / (left + 1));
     }
   }
 
@@ -71,7 +58,44 @@ export class Pools<T extends Option> {
 /** More than this is "never": it is not passed on. */
 const MOST_SPARED = 1e7;
 
-function give<T extends Option>(seat: Seated<T>, i: number, points: number): void {
-  seat.own[i]! += points;
-  seat.given[i]! += points;
+/** What is under way between two stages of a tie. */
+interface Pool {
+  /** Options, as indices into the choices. */
+  readonly active: Int32Array;
+  readonly points: Float64Array;
+}
+
+function take<T extends Option>(pool: Pool | null, { active, own, given }: Seated<T>): void {
+  if (pool === null) return;
+  const isSame = pool.active === active || sameList(pool.active, active);
+  const at = isSame ? null : new Map(Array.from(pool.active, (k, i) => [k, i]));
+  for (let i = 0; i < active.length; i += 1) {
+    const from = at === null ? i : at.get(active[i]!);
+    if (from === undefined) continue;
+    own[i]! += pool.points[from]!;
+    given[i]! += pool.points[from]!;
+  }
+}
+
+/** Takes on a share of what each option costs more than the best. */
+function spare<T extends Option>(seat: Seated<T>, share: number): Pool {
+  const { active, own, given, phi, cls, forward, backward } = seat;
+  const points = new Float64Array(active.length);
+  let least = Infinity;
+  for (let i = 0; i < points.length; i += 1) {
+    const whole = own[i]! + phi[cls[i]!]! + forward[i]! + backward[i]!;
+    points[i] = whole;
+    if (whole < least) least = whole;
+  }
+  for (let i = 0; i < points.length; i += 1) {
+    const spared = Math.floor(share * (points[i]! - least));
+    points[i] = spared > 0 && spared <= MOST_SPARED ? spared : 0;
+    own[i]! -= points[i]!;
+    given[i]! -= points[i]!;
+  }
+  return { active, points };
+}
+
+function sameList(a: Int32Array, b: Int32Array): boolean {
+  return a.length === b.length && a.every((k, i) => k === b[i]);
 }

@@ -38,7 +38,10 @@ export class Pricing<T extends Option> {
       PRICE_MARGIN,
       PRICE_MARGIN,
     ]);
-    const priced = (s: number, p: Nth) => this.#pricedOut(s, p, { upper, margin: margins[s]![p] });
+    const n = this.#chains.stages.length;
+    const least = NTHS.map((p) => leastOf(this.#chains.values(n - 1, p)));
+    const room = Math.max(0, upper - least[0]! - least[1]! - least[2]!);
+    const priced = (s: number, p: Nth) => this.#pricedOut(s, p, { most: least[p]! + room + margins[s]![p] });
     const out: (readonly Out[])[][] = [[], [], []];
     for (const p of NTHS) {
       for (let s = 0; s < margins.length; s += 1) {
@@ -117,8 +120,7 @@ export class Pricing<T extends Option> {
   *#condition(upper: number): Generator<undefined, void> {
     const n = this.#chains.stages.length;
     yield* this.#chains.passBackAll();
-    yield* this.#chains.passForwardAll();
-    const least = NTHS.map((p) => leastOf(this.#chains.values(n - 1, p)));
+    const least = NTHS.map((p) => leastOf(this.#chains.valuesBack(0, p)));
     const gap = Math.max(0, upper - least[0]! - least[1]! - least[2]!);
     const most = gap + SPARE;
     // One stage after the other, so that the least chain stays what it is.
@@ -127,23 +129,22 @@ export class Pricing<T extends Option> {
       for (const p of NTHS) {
         const seat = this.#chains.seats[s]![p];
         const lowest = new Float64Array(seat.phi.length).fill(Infinity);
-        seat.own.forEach((own, i) => {
-          const c = seat.cls[i]!;
-          lowest[c] = Math.min(lowest[c]!, own + seat.forward[i]! + seat.backward[i]!);
-        });
-        lowest.forEach((v, c) => {
-          const slack = v + seat.phi[c]! - least[p]!;
+        for (let i = 0; i < seat.own.length; i += 1) {
+          const v = seat.own[i]! + seat.forward[i]! + seat.backward[i]!;
+          if (v < lowest[seat.cls[i]!]!) lowest[seat.cls[i]!] = v;
+        }
+        for (let c = 0; c < lowest.length; c += 1) {
+          const slack = lowest[c]! + seat.phi[c]! - least[p]!;
           if (slack > most) seat.phi[c]! -= Math.floor(slack - most);
-        });
+        }
       }
       yield;
     }
     yield* this.#chains.passBackAll();
-    yield* this.#chains.passForwardAll();
   }
 
   /** Points + φ of what was left out in a stage, as low as the potentials allow; closely where it may matter. */
-  #pricedOut(s: number, p: Nth, { upper, margin }: { upper: number; margin: number }): Out[] {
+  #pricedOut(s: number, p: Nth, { most }: { most: number }): Out[] {
     const { options, points } = this.#chains.stages[s]!.choices[p];
     const seats = this.#chains.seats[s]!;
     if (options.length === seats[p].active.length) return [];
@@ -155,11 +156,9 @@ export class Pricing<T extends Option> {
     const cap = top[p]! - over / 2;
     // One with active ones: at worst they cost nothing together.
     const crude = Math.floor(top[p]! - over);
-    const least = NTHS.map((q) => leastOf(this.#chains.values(n - 1, q)));
-    const gap = Math.max(0, upper - least[0]! - least[1]! - least[2]!);
     const before = s === 0 ? 0 : leastOf(this.#chains.values(s - 1, p));
     const after = s === n - 1 ? 0 : this.#leastSuffix(s, p);
-    const matters = least[p]! + gap + margin - before - after - crude;
+    const matters = most - before - after - crude;
     const out: Out[] = [];
     const exact = new Map<number, number>();
     /** The cheapest of each device that is far from mattering stands for its like. */

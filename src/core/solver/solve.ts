@@ -27,6 +27,8 @@ export interface Progress<T extends Option> {
 export interface SolveOptions {
   /** Choices this much dearer than the best stay among the kept, for answers about what else could stand. */
   readonly slack?: number;
+  /** Points above the cheapest up to which options take part at first; left out: what suits hands on necks. */
+  readonly reach?: number;
   /** Asked now and then: once it says so, the best choice so far is returned with what is proven by then. */
   readonly isEnough?: () => boolean;
 }
@@ -40,17 +42,21 @@ const REACH = 640;
 /** Sweeps at most before the others are priced, and the share of the gap a sweep must close to be worth another. */
 const MOST_SWEEPS = 8;
 const WORTH_A_SWEEP = 0.2;
+/** A gap this near, as a share of the reach: the pricing of the others is likely to end, and dropping goes on from there. */
+const NEAR = 0.4;
 /** How often options that may matter are taken in. */
 const MOST_ROUNDS = 24;
 /** In so many rounds an answer is looked for before the end. */
 const TRIED_ROUNDS = 3;
-const TRIED = { wide: 8, narrow: 4 };
+const TRIED = { wide: 5, narrow: 3 };
 /** Lattices for making lanes agree beyond the first plunge, on the way and at the end. */
 const TRIED_NODES = 0;
 const MOST_NODES = 400;
 /** Combinations a stage may have for the exact step. */
 const MOST_STATES = 40_000;
 const EASY_STATES = 3_000;
+/** With so few, the share of the gap a sweep must close to be worth another before the exact step. */
+const EASY_RISE = 0.1;
 const MOST_PRUNINGS = 60;
 
 /**
@@ -62,7 +68,7 @@ const MOST_PRUNINGS = 60;
  */
 export function* solve<T extends Option>(
   chain: Chain<T>,
-  { slack = 0, isEnough = () => false }: SolveOptions = {},
+  { slack = 0, reach = REACH, isEnough = () => false }: SolveOptions = {},
 ): Generator<Progress<T>, Solution<T>> {
   const { stages } = chain;
   if (stages.length === 0) return { chosen: [], cost: 0, bound: 0, kept: null, given: [] };
@@ -80,7 +86,7 @@ export function* solve<T extends Option>(
     return step.value;
   }
   yield progress();
-  const dual = yield* through(Dual.inSteps(chain, REACH));
+  const dual = yield* through(Dual.inSteps(chain, reach));
   function* attempt(many: Many): Generator<Progress<T>, void> {
     const kept = yield* through(promising(dual, chain, many));
     const found = yield* through(
@@ -98,7 +104,7 @@ export function* solve<T extends Option>(
         yield* attempt({ wide: TRIED.wide + 4 * round, narrow: TRIED.narrow + round });
       yield progress();
       const gap = best.cost - dual.bound;
-      if (gap <= 0 || rose < WORTH_A_SWEEP * gap || isEnough()) break;
+      if (gap + slack <= NEAR * reach || rose < WORTH_A_SWEEP * gap || isEnough()) break;
     }
     const priced = yield* through(dual.price(best.cost + slack));
     bound = Math.max(bound, Math.min(priced.bound, best.cost));
@@ -114,9 +120,11 @@ export function* solve<T extends Option>(
   for (let n = 0; n < MOST_PRUNINGS; n += 1) {
     yield* through(dual.prune(best.cost + slack));
 
-    if (dual.states <= EASY_STATES || isEnough()) break;
+    if (isEnough()) break;
     const rose = yield* through(dual.sweep());
-    if (rose < 1 && dual.states <= MOST_STATES) break;
+    const gap = best.cost - dual.bound;
+    const worth = dual.states <= EASY_STATES ? EASY_RISE * gap : 1;
+    if (gap <= 0 || (rose < worth && dual.states <= MOST_STATES)) break;
   }
   const least = () => Math.min(best.cost, Math.max(bound, dual.bound));
   if (dual.states > MOST_STATES) {

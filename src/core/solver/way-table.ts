@@ -6,8 +6,9 @@ export function wayTable<T extends Option>(
   to: readonly T[],
   { stage, lane }: { stage: Stage<T>; lane: Nth },
 ): Float64Array {
-  const table = new Float64Array(from.length * to.length);
   const steps = stage.steps[lane];
+  if (!stage.held[lane] && steps?.table) return steps.table(from, to);
+  const table = new Float64Array(from.length * to.length);
   if (stage.held[lane]) {
     from.forEach((a, i) => to.forEach((b, j) => (table[i * to.length + j] = a === b ? 0 : NEVER)));
   } else if (steps !== null) {

@@ -42,6 +42,9 @@ describe('costs', () => {
         expect(kinds).to.equal(DEVICES.length + 1);
         if (a.id !== b.id) expect(points).to.be.at.least(steps.kinds[a.kind * kinds + b.kind]!);
         expect(steps.between(REST, b) + steps.between(a, REST)).to.equal(0);
+        const ends = [a, b, REST];
+        const table = ends.flatMap((x) => ends.map((y) => steps.between(x, y)));
+        expect([...steps.table!(ends, ends)]).to.deep.equal(table);
       }),
       { seed: SEED, numRuns: 500 },
     );

@@ -106,7 +106,7 @@ function pickPoints(c: Candidate, { role, struck: { picked }, chord, instrument 
 /** A whole chord that is cut short again and again: what is fretted stops when the hand lifts, open strings do not. */
 function chokePoints(c: Candidate, { struck, instrument }: Seat): number {
   if (!struck.choked || instrument.kind === 'bass' || c.pitches.length < SMALLEST_CHOKED) return 0;
-  return w.CHOKE_POINTS * ringing(c);
+  return ringing(c) > 0 ? w.CHOKE_POINTS : 0;
 }
 
 /** The picking hand stops fewer strings by itself. */

@@ -94,7 +94,8 @@ export function* splitSong(song: Song, target: SplitTarget, options: SplitOption
     for (const at of places()) {
       const problem = handProblem(now, at, { reopens: comesElsewhere(at) });
       if (problem === null || problem.slots.every((slot) => !slot.open.some(Boolean))) continue;
-      const work = solve(problem.chain, options.isEnough ? { isEnough: options.isEnough } : {});
+      const { isEnough } = options;
+      const work = solve(problem.chain, { reach: HANDS_REACH, ...(isEnough ? { isEnough } : {}) });
       let step = work.next();
       while (!step.done) {
         yield { share: 0.97, first: null };
@@ -195,6 +196,9 @@ function placesIn(song: Song, name: string | null): readonly OnPass[] {
   });
   return [...written, ...playings];
 }
+
+/** Right hands cost less than left ones: fewer of them need to take part at first (measured by us). */
+const HANDS_REACH = 100;
 
 /** Share of the work that is finding out what everybody could play. */
 const SLOTS_SHARE = 0.1;

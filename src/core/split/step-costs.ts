@@ -1,4 +1,4 @@
-import { DEVICES } from '../grip/index';
+import { bitCount, DEVICES } from '../grip/index';
 import { spanMm, type Instrument } from '../instrument/index';
 import type { Steps } from '../solver/index';
 import { endOf, familyOf, REST_KIND, type Candidate } from './candidate';
@@ -80,6 +80,85 @@ function stepPoints(
   return points;
 }
 
+/** What steps from and to some candidates depend on, in columns: a table of steps is made many at a time. */
+interface Ends {
+  readonly id: Int32Array;
+  readonly top: Int32Array;
+  readonly low: Int32Array;
+  readonly hand: Int32Array;
+  readonly kind: Int32Array;
+  readonly family: Int32Array;
+  /** Fretted strings, the lowest of each string's five bits. */
+  readonly fretted: Int32Array;
+  readonly plays: Int32Array;
+}
+
+function endsOf(list: readonly Candidate[], which: 'first' | 'last'): Ends {
+  const column = () => new Int32Array(list.length);
+  const ends: Ends = {
+    id: column(),
+    top: column(),
+    low: column(),
+    hand: column(),
+    kind: column(),
+    family: column(),
+    fretted: column(),
+    plays: column(),
+  };
+  for (let i = 0; i < list.length; i += 1) {
+    const one = list[i]!;
+    const { id, top, low, hand, kind, family, known } = one.steps === null ? one : endOf(one, which);
+    ends.id[i] = id;
+    ends.top[i] = top;
+    ends.low[i] = low;
+    ends.hand[i] = hand > HIGHEST ? HIGHEST : hand;
+    ends.kind[i] = kind;
+    ends.family[i] = family;
+    ends.fretted[i] = frettedIn(id);
+    ends.plays[i] = known === null ? 0 : 1;
+  }
+  return ends;
+}
+
+/** Two and up in its five bits is a fretted string. */
+function frettedIn(id: number): number {
+  return ((id >>> 1) | (id >>> 2) | (id >>> 3) | (id >>> 4)) & EACH_STRING;
+}
+
+const EACH_STRING = 0b00001_00001_00001_00001_00001_00001;
+
+/** The table of `stepPoints`, row by row of where a step comes from. */
+function stepTable(
+  from: readonly Candidate[],
+  to: readonly Candidate[],
+  { role, spans, isBass }: { role: WayOf['role']; spans: Float64Array; isBass: boolean },
+): Float64Array {
+  const table = new Float64Array(from.length * to.length);
+  const [a, b] = [endsOf(from, 'last'), endsOf(to, 'first')];
+  const { moving, leading } = role;
+  let k = 0;
+  for (let i = 0; i < from.length; i += 1, k = i * to.length) {
+    if (a.plays[i] === 0) continue;
+    const [id, top, low, kind, family] = [a.id[i]!, a.top[i]!, a.low[i]!, a.kind[i]!, a.family[i]!];
+    const row = a.hand[i]! << 5;
+    for (let j = 0; j < to.length; j += 1, k += 1) {
+      const differs = id ^ b.id[j]!;
+      if (differs === 0 || b.plays[j] === 0) continue;
+      const up = Math.min(12, Math.abs(top - b.top[j]!));
+      let points = moving + spans[row + b.hand[j]!]! + leading * up;
+      if (kind !== b.kind[j]) {
+        points += DEVICE_CHANGE_POINTS + (family === b.family[j] ? 0 : FAMILY_CHANGE_POINTS);
+      }
+      if (isBass)
+        points += w.LEAP_POINTS * Math.max(0, Math.min(12, Math.abs(low - b.low[j]!)) - w.LEAP_FROM);
+      const fresh =
+        (differs | (differs >>> 1) | (differs >>> 2) | (differs >>> 3) | (differs >>> 4)) & b.fretted[j]!;
+      table[k] = points + NEW_STRING_POINTS * bitCount(fresh);
+    }
+  }
+  return table;
+}
+
 /** The highest fret of a table of spans: what no neck has costs as much. */
 const HIGHEST = 31;
 
@@ -113,7 +192,11 @@ export function stepsOf({ instrument, seconds, role }: WayOf): Steps<Candidate> 
   let steps = of.get(key);
   if (!steps) {
     const fast = { role, spans: spansOf(instrument, hurry), isBass: instrument.kind === 'bass' };
-    steps = { between: (a, b) => stepPoints(a, b, fast), kinds: kindSteps(role.moving) };
+    steps = {
+      between: (a, b) => stepPoints(a, b, fast),
+      table: (from, to) => stepTable(from, to, fast),
+      kinds: kindSteps(role.moving),
+    };
     of.set(key, steps);
   }
   return steps;

@@ -52,8 +52,8 @@ export const RICH_POINTS = 70;
 /** For each pitch class below three in a grip that is picked through, and for a picked string that is not held. */
 export const PICK_CLASS_POINTS = 320;
 export const PICK_STRING_POINTS = 700;
-/** For each open string, up to four, of a chord that is cut short again and again. */
-export const CHOKE_POINTS = 80;
+/** An open string in a chord that is cut short again and again: one is as bad as three. */
+export const CHOKE_POINTS = 120;
 /** A tone held that the chord does not have (a drone over the odd chord). */
 export const FOREIGN_POINTS = 140;
 /** Another grip than the one this player has locked for the same symbol in the section. */

@@ -1,13 +1,13 @@
 import { PLAYERS, type Bar, type Player } from '../../form/index';
 import { hitsOf, sureOf } from '../../hits/index';
 import { isSlurred } from '../../line/index';
-import type { Nth, Steps } from '../../solver/index';
+import type { Choices, Nth, Steps } from '../../solver/index';
 import { TICKS_PER_QUARTER, type Meter } from '../../time/index';
 import { opennessOf } from '../plan';
 import type { Draft } from './draft';
-import { FIGURES, TAILS, withTail, type FigureName, type Ground, type Tail } from './figures';
-import { OTHER_FIGURE_POINTS } from './hand-costs';
-import { isPicked, motifsFor, nameOf, type Motifs } from './motifs';
+import { eighthsIn, FIGURES, TAILS, withTail, type FigureName, type Ground, type Tail } from './figures';
+import { OTHER_FIGURE_POINTS, ownHandCosts, sumOfHand } from './hand-costs';
+import { isPicked, motifsFor, nameOf, type Motif, type Motifs } from './motifs';
 import { numberOf, silencesOf, strokesOf, type HandOption } from './option';
 
 /** Figures are kinds: going on with the same one costs nothing. */
@@ -63,12 +63,41 @@ export function figuresOf(pattern: string, ground: Ground): readonly FigureName[
 /** What a figure beyond these points is too far from a plan to be given an end of its own. */
 const WORTH_AN_END = 60;
 
-/** Everything a player's right hand may do in a bar; one thing alone where it is decided. */
-export function optionsIn(draft: Draft, p: Nth, of: OptionsOf): readonly HandOption[] {
-  const { bars, b, meter, kinds, motifs, isOpen, written } = of;
+/**
+ * Everything a player's right hand may do in a bar, with what it costs by itself; one thing alone where it is decided.
+ * Bars of a section in which the same matters share one object (`known`).
+ */
+export function choicesIn(
+  draft: Draft,
+  p: Nth,
+  of: OptionsOf & { readonly known: Map<string, Choices<HandOption>> },
+): Choices<HandOption> {
+  const { bars, b, meter, isOpen, motifs, known } = of;
   const player = PLAYERS[p]!;
-  const bar = bars[b]!;
-  if (!draft.open[p]) return [decided(bar, player, { meter, kinds })];
+  const seat = draft.seats[p];
+  const mine = draft.open[p] ? motifsFor(motifs, { player, bar: b, meter, isOpen }) : [];
+  const { lines, hits } = bars[b]!;
+  const held = Array.from({ length: eighthsIn(meter)! }, (_, i) => draft.grounds[p].held(i).join(''));
+  const { gain, low, changes, sung, ends, openStrings, hasWritten } = seat;
+  const key = draft.open[p]
+    ? JSON.stringify([p, held, gain, low, changes, sung, ends, openStrings, hasWritten, mine])
+    : JSON.stringify([p, lines?.[player] ? b : hits[player]]);
+  let choices = known.get(key);
+  if (!choices) {
+    const options = draft.open[p] ? optionsIn(draft, p, { ...of, mine }) : [decided(bars[b]!, player, of)];
+    choices = { options, points: options.map((o) => sumOfHand(ownHandCosts(o, seat))) };
+    known.set(key, choices);
+  }
+  return choices;
+}
+
+function optionsIn(
+  draft: Draft,
+  p: Nth,
+  of: OptionsOf & { readonly mine: readonly Motif[] },
+): readonly HandOption[] {
+  const { meter, kinds, mine, written } = of;
+  const player = PLAYERS[p]!;
   const seat = draft.seats[p];
   const ground = draft.grounds[p];
   const options: HandOption[] = [];
@@ -124,7 +153,7 @@ export function optionsIn(draft: Draft, p: Nth, of: OptionsOf): readonly HandOpt
     addEnded({ ...figure, pattern: figure.bar(ground) }, { tails, isWritten });
   }
   const { together } = draft.plan;
-  for (const one of motifsFor(motifs, { player, bar: b, meter, isOpen })) {
+  for (const one of mine) {
     if (!isHeld(one.pattern, meter, ground)) continue;
     const points = MOTIFS[one.how];
     const liking = typeof points === 'number' ? points : points[together ? 'together' : 'apart'];

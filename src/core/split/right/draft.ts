@@ -46,10 +46,11 @@ export function draftOf(
   const ends = isLast ? 'section' : b % PHRASE === PHRASE - 1 ? 'phrase' : null;
   const grounds = PLAYERS.map((player): Ground => {
     const held = heldIn(bars, b, player, length);
+    const strings = Array.from({ length: count }, (_, i) => stringsOf(held.at(i * eighth)));
     return {
       meter,
       changes: new Set(held.changes.filter((t) => t % eighth === 0).map((t) => t / eighth)),
-      held: (i) => stringsOf(held.at(i * eighth)),
+      held: (i) => strings[i] ?? [],
     };
   }) as PerLane<Ground>;
   const guitars = Math.max(

@@ -3,30 +3,60 @@ import { fullPoints, pairHandCosts, sumOfHand, type HandSeat } from './hand-cost
 import type { HandOption } from './option';
 import type { HandPlan } from './wants';
 
-/** What three right hands cost together; remembered by what is alike. */
-export function jointOf(seats: PerLane<HandSeat>, plan: HandPlan): Joint<HandOption> {
-  const [a, b, c] = seats;
-  const pairs = [pairsOf({ a, b, plan }), pairsOf({ a, b: c, plan }), pairsOf({ a: b, b: c, plan })] as const;
+/**
+ * What three right hands cost together in the bars of a section under a plan. Bars in which the same grips come at the same
+ * time share one object; what two options cost is remembered by what is alike.
+ */
+export function jointsOf(plan: HandPlan): (seats: PerLane<HandSeat>) => Joint<HandOption> {
+  const joints = new Map<string, Joint<HandOption>>();
+  const pairs = new Map<string, Pair>();
+  const pairFor = (a: HandSeat, b: HandSeat): Pair => {
+    // Of the seats only this much matters to two (see pairHandCosts).
+    const key = `${a.player} ${b.player} ${b.changes.join()}`;
+    let pair = pairs.get(key);
+    if (!pair) pairs.set(key, (pair = pairOf({ a, b, plan })));
+    return pair;
+  };
+  return (seats) => {
+    const key = seats.map((seat) => seat.changes.join()).join(' ');
+    let joint = joints.get(key);
+    if (!joint) {
+      const [a, b, c] = seats;
+      joint = jointOf([pairFor(a, b), pairFor(a, c), pairFor(b, c)], a);
+      joints.set(key, joint);
+    }
+    return joint;
+  };
+}
+
+type Pair = (x: HandOption, y: HandOption) => number;
+
+function jointOf([ab, ac, bc]: readonly [Pair, Pair, Pair], seat: HandSeat): Joint<HandOption> {
   return {
     table: ([A, B, C]) => {
       const table = new Float64Array(A.length * B.length * C.length);
+      const most = 3 * Math.max(...[...A, ...B, ...C].map((o) => o.strokes.length));
+      const full = Float64Array.from({ length: most + 1 }, (_, strokes) => fullPoints(strokes, seat));
+      const right = B.map((y) => C.map((z) => bc(y, z)));
       let k = 0;
       for (const x of A) {
-        for (const y of B) {
-          const both = pairs[0](x, y);
-          for (const z of C) {
-            const strokes = x.strokes.length + y.strokes.length + z.strokes.length;
-            table[k] = both + pairs[1](x, z) + pairs[2](y, z) + fullPoints(strokes, a);
+        const low = C.map((z) => ac(x, z));
+        B.forEach((y, j) => {
+          const both = ab(x, y);
+          const strokes = x.strokes.length + y.strokes.length;
+          const row = right[j]!;
+          for (let i = 0; i < C.length; i += 1) {
+            table[k] = both + low[i]! + row[i]! + full[strokes + C[i]!.strokes.length]!;
             k += 1;
           }
-        }
+        });
       }
       return table;
     },
   };
 }
 
-function pairsOf(of: { a: HandSeat; b: HandSeat; plan: HandPlan }): (x: HandOption, y: HandOption) => number {
+function pairOf(of: { a: HandSeat; b: HandSeat; plan: HandPlan }): Pair {
   const known = new Map<number, Map<number, number>>();
   return (x, y) => {
     let row = known.get(x.alike);

@@ -1,8 +1,8 @@
 import { barsOnPass, PLAYERS, type Player } from '../../form/index';
 import { materialOf, type HitsChange, type OnPass, type Song } from '../../song/index';
-import { NTHS, type Chain, type Joint, type Nth, type PerLane, type Stage } from '../../solver/index';
+import { NTHS, type Chain, type Choices, type Nth, type PerLane, type Stage } from '../../solver/index';
 import { planOf } from '../plan-of';
-import { figuresOf, Kinds, optionsIn } from './bar-options';
+import { choicesIn, figuresOf, Kinds } from './bar-options';
 import { draftOf, earlierThan } from './draft';
 import { eighthsIn, type FigureName } from './figures';
 import {
@@ -10,11 +10,10 @@ import {
   OTHER_FIGURE_POINTS,
   ownHandCosts,
   pairHandCosts,
-  sumOfHand,
   type HandCosts,
   type HandSeat,
 } from './hand-costs';
-import { jointOf } from './hand-joint';
+import { jointsOf } from './hand-joint';
 import { motifsOf, nameOf, writtenIn } from './motifs';
 import type { HandOption } from './option';
 import { HAND_PLANS, type HandPlan } from './wants';
@@ -68,31 +67,23 @@ export function handProblem(
     return found;
   };
   const written = { guitar1: writtenOf('guitar1'), guitar2: writtenOf('guitar2'), bass: writtenOf('bass') };
-  const lists = drafts.map((draft, b) =>
-    NTHS.map((p) => optionsIn(draft, p, { bars, b, meter, kinds, motifs, isOpen, written })),
+  const known = new Map<string, Choices<HandOption>>();
+  const lists = drafts.map(
+    (draft, b) =>
+      NTHS.map((p) =>
+        choicesIn(draft, p, { bars, b, meter, kinds, motifs, isOpen, written, known }),
+      ) as unknown as Stage<HandOption>['choices'],
   );
   const steps = kinds.steps();
-  /** Bars in which the same grips come at the same time cost the same. */
-  const joints = new Map<string, Joint<HandOption>>();
-  const jointFor = (seats: PerLane<HandSeat>): Joint<HandOption> => {
-    const key = seats.map((seat) => seat.changes.join()).join(' ');
-    let joint = joints.get(key);
-    if (!joint) joints.set(key, (joint = jointOf(seats, plan)));
-    return joint;
-  };
+  const jointFor = jointsOf(plan);
   const slots = drafts.map((draft, b): HandSlot => {
-    const options = lists[b]!;
-    const choices = NTHS.map((p) => ({
-      options: options[p]!,
-      points: options[p]!.map((o) => sumOfHand(ownHandCosts(o, draft.seats[p]))),
-    })) as unknown as Stage<HandOption>['choices'];
     return {
       bar: b,
       seats: draft.seats,
       open: draft.open,
       plan,
       stage: {
-        choices,
+        choices: lists[b]!,
         held: [false, false, false],
         joint: jointFor(draft.seats),
         steps: b === 0 ? [null, null, null] : [steps, steps, steps],
