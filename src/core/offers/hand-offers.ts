@@ -1,17 +1,20 @@
 import { finished } from '../base/index';
-import { PLAYERS, type Player } from '../form/index';
-import type { HitsChange, OnPass, Song } from '../song/index';
+import { barsOnPass, PLAYERS, type Player } from '../form/index';
+import { applyEdit, materialOf, type Edit, type OnPass, type Song } from '../song/index';
 import { solve, whatIfs, type Chain, type Nth, type Solution } from '../solver/index';
 import {
+  eighthsIn,
   handChanges,
   handCostsOf,
   handProblem,
   handReason,
+  TAILS,
   type HandOption,
   type HandProblem,
   type Tail,
 } from '../split/index';
-import { TICKS_PER_QUARTER } from '../time/index';
+import { barTicks, TICKS_PER_QUARTER } from '../time/index';
+import { pushEdit } from './push-edit';
 
 /** Something the right hand could do, in one bar or throughout the section. */
 export interface HandOffer {
@@ -23,7 +26,7 @@ export interface HandOffer {
   readonly reason: string;
   /** Points of the best section with it against the best there is: 0 for the best. */
   readonly regret: number;
-  readonly changes: readonly HitsChange[];
+  readonly edit: Edit;
 }
 
 /** Offers this much dearer than the best are still made, in points. */
@@ -45,21 +48,76 @@ export function handOffersFor(
   const solution = solved(problem.chain, SLACK);
   // The same pattern by two names is offered by the better one.
   const different = new Set<string>();
-  const found = finished(whatIfs(problem.chain, solution, { stage: bar, lane, slack: SLACK, most: 2 * most }))
-    .filter(
-      ({ option }) =>
-        option.pattern !== null && !different.has(option.pattern) && different.add(option.pattern),
-    )
-    .slice(0, most);
+  const all = finished(
+    whatIfs(problem.chain, solution, { stage: bar, lane, slack: SLACK, most: MOST_LOOKED_AT }),
+  ).filter(
+    ({ option }) =>
+      option.pattern !== null && !different.has(option.pattern) && different.add(option.pattern),
+  );
+  const found = withEveryEnd(all, most);
   const base = handCostsOf(problem, solution.chosen, { bar, lane });
   return found.flatMap(({ option, regret, chosen }): readonly HandOffer[] => {
     if (option.pattern === null) return [];
     const costs = handCostsOf(problem, chosen, { bar, lane });
     const reason = regret === 0 ? '' : handReason(costs, base);
-    const changes = [{ ...place, player, bar, hits: option.pattern }];
-    return [{ hits: option.pattern, words: wordsOf(option, problem, bar, lane), reason, regret, changes }];
+    const edit: Edit = { kind: 'setHits', changes: [{ ...place, player, bar, hits: option.pattern }] };
+    return [{ hits: option.pattern, words: wordsOf(option, problem, bar, lane), reason, regret, edit }];
   });
 }
+
+/** So many are looked at to find different ones. */
+const MOST_LOOKED_AT = 60;
+
+/** The first ones in their order, and of each way a bar may end one at least: a place for a fill is not the cheapest end. */
+function withEveryEnd<I extends { readonly option: HandOption }>(
+  all: readonly I[],
+  most: number,
+): readonly I[] {
+  const ends = TAILS.flatMap((tail) => all.find(({ option }) => option.tail === tail) ?? []);
+  const first = all.slice(0, most);
+  const missing = ends.filter((one) => !first.includes(one));
+  const taken = new Set([...all.slice(0, Math.max(1, most - missing.length)), ...missing]);
+  return all.filter((one) => taken.has(one));
+}
+
+/**
+ * Everybody an eighth early into the bar after this one, with the strokes that are written; null where that bar does not
+ * begin with a chord for all who play, somebody has locked it, or it comes early already. Its regret is that of the two
+ * bars with everybody's hits chosen anew.
+ */
+export function pushOffer(song: Song, at: OnPass & { readonly bar: number }): HandOffer | null {
+  const { bar, ...place } = at;
+  const material = materialOf(song, place.section, place.entry);
+  if (!material || eighthsIn(material.meter) === null) return null;
+  const { section, meter } = material;
+  const next = barsOnPass(section, place.pass)[bar + 1];
+  const starts = PLAYERS.flatMap((player) => {
+    const placed = next?.lines?.[player] ? undefined : next?.cells[player].find((c) => c.at === 0);
+    return placed?.cell.kind === 'grip' ? [{ player, placed }] : [];
+  });
+  const plays = PLAYERS.filter((player) => next?.cells[player].some((c) => c.cell.kind !== 'rest'));
+  if (starts.length === 0 || starts.length < plays.length) return null;
+  if (starts.some(({ placed }) => placed.push !== 0 || (placed.cell.kind === 'grip' && placed.cell.locked)))
+    return null;
+  const times = song.form[place.entry ?? song.form.findIndex((e) => e.section === place.section)]?.times ?? 1;
+  const edit = pushEdit(
+    section,
+    { pass: place.pass, times, meter },
+    { at: (bar + 1) * barTicks(meter), players: starts.map(({ player }) => player), push: PUSH, chord: true },
+  );
+  if (edit === null) return null;
+  const least = (from: Song) => {
+    const problem = handProblem(from, place, { reopens: (_, b) => b === bar || b === bar + 1 });
+    return problem === null ? 0 : solved(problem.chain, 0).cost;
+  };
+  const regret = least(applyEdit(song, edit)) - least(song);
+  const hits = '-'.repeat(eighthsIn(meter)! - 1) + 'O';
+  const words = `everybody an eighth early into bar ${bar + 2}`;
+  return { hits, words, reason: 'a push that all share', regret, edit };
+}
+
+/** An eighth. */
+const PUSH = 480;
 
 /**
  * Figures a player could go through a whole section with, each with the ends that suit it best, in the order of the exact
@@ -95,7 +153,10 @@ export function sectionHandOffers(
       words: wordsOf({ ...option, tail: null }, problem, first.bar, lane),
       reason: one.cost === least ? '' : handReason(costs, base),
       regret: one.cost - least,
-      changes: handChanges(problem, one.chosen).filter((c) => c.player === player),
+      edit: {
+        kind: 'setHits',
+        changes: handChanges(problem, one.chosen).filter((c) => c.player === player),
+      },
     };
   });
 }

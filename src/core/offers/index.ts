@@ -18,4 +18,4 @@ export { foldGuitars, type Folded } from './fold';
 export { followersOf, followingFor, groundOf, type Following, type Ground } from './follow';
 export { pushEdit } from './push-edit';
 export { RightHands } from './right-hand';
-export { handOffersFor, sectionHandOffers, type HandOffer } from './hand-offers';
+export { handOffersFor, pushOffer, sectionHandOffers, type HandOffer } from './hand-offers';

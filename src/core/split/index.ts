@@ -33,4 +33,4 @@ export { reasonFor } from './explain';
 export { handChanges, handCostsOf, handProblem, type HandProblem, type HandSlot } from './right/hands';
 export { handReason } from './right/hand-words';
 export type { HandOption } from './right/option';
-export type { Tail } from './right/figures';
+export { eighthsIn, TAILS, type Tail } from './right/figures';

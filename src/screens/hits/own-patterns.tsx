@@ -3,7 +3,7 @@ import { isGuess, parseHits, parseNamedPattern, sureOf } from '../../core/hits/i
 import type { Meter } from '../../core/time/index';
 import { Button } from '../../ui/index';
 import { usePorts, useDesk } from '../ports';
-import { PatternSketch } from './pattern-sketch';
+import { PatternSketch } from '../right-hand/pattern-sketch';
 
 interface Props {
   readonly meter: Meter;

@@ -6,9 +6,9 @@ import { barTicks } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
 import { answer, barOf, closedFor, setPatterns, symbolUnder, type HitsPlace, type Outcome } from './actions';
 import { setStrokes } from './hand-actions';
-import { HandOffers } from './hand-offers';
+import { HandOffers } from '../right-hand/hand-offers';
 import { OwnPatterns } from './own-patterns';
-import { PatternSketch } from './pattern-sketch';
+import { PatternSketch } from '../right-hand/pattern-sketch';
 import type { HitsScope } from './scope';
 import { symbolWords } from './symbols';
 
@@ -65,7 +65,13 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
           </Button>
         ))}
       </div>
-      <HandOffers {...{ scope, player, bar, where }} onDo={did} />
+      {scope.connection === null && closedFor(scope, player, bar) === null && (
+        <HandOffers
+          {...{ player, bar, where }}
+          place={scope.address(bar)}
+          onTake={(edit, label) => did({ edit, label })}
+        />
+      )}
       <OwnPatterns
         meter={scope.meter}
         here={here}

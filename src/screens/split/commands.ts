@@ -20,7 +20,8 @@ export type Opened =
   | 'remarks'
   | 'like'
   | 'beside'
-  | 'bar';
+  | 'bar'
+  | 'right';
 
 /** Something that can be done, by name. */
 export interface Command {
@@ -62,6 +63,11 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
                 : 'Ask for something',
             hint: 'Only some shapes, only some frets, not this grip again.',
             run: () => open('wishes'),
+          },
+          {
+            name: 'Right hand here',
+            hint: 'What this player could strike in this bar or all through, the best for the band first.',
+            run: () => open('right'),
           },
           {
             name: 'Hits for this section',

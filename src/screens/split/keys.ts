@@ -2,7 +2,7 @@ import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
 import type { usePorts } from '../ports';
 import { nextMove } from './chord-moves';
-import { addressNow, type SplitModel } from './model';
+import { addressNow, isOpenIn, type SplitModel } from './model';
 import { goTo, placeOf } from './go-to';
 
 /** For the help sheet. */
@@ -12,6 +12,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['[ ]', 'section before, section after'],
   ['1 2 3', 'Guitar 1, Guitar 2, bass'],
   ['a', 'alternatives; then letters or arrows, Enter takes it, Escape leaves'],
+  ['o', 'what the right hand could do in this bar'],
   ['l', 'lock or unlock the cell'],
   ['r', 'rest here'],
   ['h', 'how the grip is come to: struck, slid, hammered, pulled off'],
@@ -37,7 +38,7 @@ export interface KeyDoes {
   readonly desk: DeskActions;
   readonly onKeep: (id: string) => void;
   readonly onOpen: (
-    what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside' | 'bar',
+    what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside' | 'bar' | 'right',
   ) => void;
   readonly onPlay: () => void;
 }
@@ -129,10 +130,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
     case 's': {
       if (!model.editable) desk.say('This section follows another one; split that');
       else {
-        const open = playing.section.bars.some((bar) =>
-          PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
-        );
-        void desk.split(name, { reopen: !open });
+        void desk.split(name, { reopen: !isOpenIn(playing.section) });
       }
       return true;
     }
@@ -151,6 +149,10 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
     case 'p':
     case 't':
       if (model.editable) onOpen(key === 'p' ? 'plan' : 'tab');
+      else desk.say('This section follows another one; change that');
+      return true;
+    case 'o':
+      if (model.editable) onOpen('right');
       else desk.say('This section follows another one; change that');
       return true;
     case "'":

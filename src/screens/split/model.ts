@@ -9,7 +9,15 @@ import {
   type Finding,
   type Scene,
 } from '../../core/clash/index';
-import { barsOnPass, differingBars, type Bar, type Player } from '../../core/form/index';
+import {
+  barsOnPass,
+  differingBars,
+  PLAYER_WORDS,
+  PLAYERS,
+  type Bar,
+  type Player,
+  type Section,
+} from '../../core/form/index';
 import { spokenNames, type Midi } from '../../core/pitch/index';
 import {
   applyEdit,
@@ -55,6 +63,22 @@ export interface SplitModel {
   readonly passes: readonly { readonly pass: number; readonly differs: readonly number[] }[];
   /** False where a section is only moved into another key: change it where it was written. */
   readonly editable: boolean;
+}
+
+/** Whether a section has cells that nobody has chosen yet. */
+export function isOpenIn({ bars }: Section): boolean {
+  return bars.some((bar) => PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')));
+}
+
+/** Why nothing can be chosen for the right hand at the selection, or null. */
+export function closedHand({ bars, moment, selection, playing, editable }: SplitModel): string | null {
+  const { player } = selection;
+  if (!editable) return 'This section follows another one; change it there.';
+  if (bars[moment.bar]?.lines?.[player])
+    return 'A line stands here; its notes are struck as they are written.';
+  const leader = playing.section.hands?.[player]?.with;
+  if (leader) return `${PLAYER_WORDS[player]} strikes with ${PLAYER_WORDS[leader]} here.`;
+  return moment.cells[player].kind === 'rest' ? `${PLAYER_WORDS[player]} rests here.` : null;
 }
 
 /** Null while the song has no section to show. */

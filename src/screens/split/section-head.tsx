@@ -1,13 +1,13 @@
 import { ChevronDown } from 'lucide-react';
 import { ordinal } from '../../core/base/index';
-import { formatTune, PLAYERS } from '../../core/form/index';
+import { formatTune } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
 import { occurrenceAt } from '../../core/song/index';
 import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { Button, Menu } from '../../ui/index';
 import { usePorts } from '../ports';
 import type { Command } from './commands';
-import type { SplitModel } from './model';
+import { isOpenIn, type SplitModel } from './model';
 
 /** Name, passes and plan of a section, and what is done with it as a whole. */
 export function SectionHead({
@@ -24,9 +24,7 @@ export function SectionHead({
   const { playing, selection, passes, editable } = model;
   const { section } = playing;
   const name = section.name;
-  const open = section.bars.some((bar) =>
-    PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open')),
-  );
+  const open = isOpenIn(section);
   const said = headWords(model);
   const first = model.song.form.find((e) => e.section === name);
   const tuned = first?.tune ? formatTune(first.tune) : '';

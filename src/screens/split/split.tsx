@@ -8,7 +8,7 @@ import { BesideDialog } from '../told/beside-dialog';
 import { LikeDialog } from '../told/like-dialog';
 import { RemarksDialog } from '../told/remarks-dialog';
 import { useDesk, usePorts } from '../ports';
-import { addressNow, useSplitModel } from './model';
+import { addressNow, closedHand, useSplitModel } from './model';
 import { SongStrip } from './song-strip';
 import { SectionGrid } from './section-grid';
 import { MomentPanel } from './moment-panel';
@@ -21,6 +21,7 @@ import { FirstLook } from './first-look';
 import { PasteTab } from './paste-tab';
 import { usePlaying } from './playing';
 import { PlanDialog } from './plan-dialog';
+import { RightHandDialog } from '../right-hand/right-hand-dialog';
 import { SectionHead } from './section-head';
 import { SoundDialog } from './sound-dialog';
 import { ThreeWays } from './three-ways';
@@ -150,6 +151,14 @@ export function Split() {
         player={told.player}
         open={opened === 'bar'}
         onClose={close}
+      />
+      <RightHandDialog
+        open={opened === 'right'}
+        onClose={close}
+        place={{ section: told.on.section, pass: told.on.pass, entry: index }}
+        player={told.player}
+        bar={told.bar}
+        closed={closedHand(model)}
       />
       <JobNotice onStop={() => desk.getState().stopJob()} />
     </div>

@@ -88,7 +88,8 @@ export function draftOf(
   }) as PerLane<HandSeat>;
   const open = PLAYERS.map((player, p) => {
     const isWritten = bar.hits[player] !== null && !reopens(player, b);
-    return !isWritten && !bar.lines?.[player] && seats[p]!.low !== null;
+    const follows = section.hands?.[player]?.with !== undefined;
+    return !isWritten && !follows && !bar.lines?.[player] && seats[p]!.low !== null;
   }) as PerLane<boolean>;
   return { plan, seats, open, grounds };
 }

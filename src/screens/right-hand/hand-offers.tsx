@@ -1,40 +1,36 @@
 import { useMemo } from 'react';
-import type { Player } from '../../core/form/index';
-import { PLAYER_WORDS } from '../../core/form/index';
-import { handOffersFor, sectionHandOffers, type HandOffer } from '../../core/offers/index';
-import type { Edit } from '../../core/song/index';
+import { PLAYER_WORDS, type Player } from '../../core/form/index';
+import { handOffersFor, pushOffer, sectionHandOffers, type HandOffer } from '../../core/offers/index';
+import type { Edit, OnPass } from '../../core/song/index';
 import { useDesk, usePorts } from '../ports';
-import { closedFor, type Outcome } from './actions';
 import { PatternSketch } from './pattern-sketch';
-import type { HitsScope } from './scope';
 
 interface Props {
-  readonly scope: HitsScope;
+  readonly place: OnPass;
   readonly player: Player;
   readonly bar: number;
   /** Only this bar, or this bar and all after it, or the whole section. */
   readonly where: 'bar' | 'rest' | 'all';
-  readonly onDo: (outcome: Outcome) => void;
+  readonly onTake: (edit: Edit, label: string) => void;
 }
 
 /** What the right hand could do here, the best for the band first; looked at while pointed at, taken with a click. */
-export function HandOffers({ scope, player, bar, where, onDo }: Props) {
+export function HandOffers({ place, player, bar, where, onTake }: Props) {
   const { desk } = usePorts();
   // The song without what is only looked at: looking at an offer does not change the offers.
   const song = useDesk((s) => s.song)!;
-  const { section, pass, entry } = scope.address(bar);
-  const closed = scope.connection !== null || closedFor(scope, player, bar) !== null;
+  const { section, pass, entry } = place;
   const offers = useMemo((): readonly HandOffer[] => {
-    if (closed) return [];
-    const at = { section, pass, ...(entry === undefined ? {} : { entry }), player };
-    if (where === 'bar') return handOffersFor(song, { ...at, bar }, { most: MOST });
-    const all = sectionHandOffers(song, at, { most: MOST });
-    return where === 'all'
-      ? all
-      : all.map((offer) => ({ ...offer, changes: offer.changes.filter((c) => c.bar >= bar) }));
-  }, [song, section, pass, entry, player, bar, where, closed]);
+    const on = { section, pass, ...(entry === undefined ? {} : { entry }) };
+    if (where === 'bar') {
+      const found = handOffersFor(song, { ...on, player, bar }, { most: MOST });
+      const push = pushOffer(song, { ...on, bar });
+      return push ? [...found, push] : found;
+    }
+    const all = sectionHandOffers(song, { ...on, player }, { most: MOST });
+    return where === 'all' ? all : all.map((offer) => ({ ...offer, edit: fromBar(offer.edit, bar) }));
+  }, [song, section, pass, entry, player, bar, where]);
   if (offers.length === 0) return null;
-  const editFor = (offer: HandOffer): Edit => ({ kind: 'setHits', changes: offer.changes });
   return (
     <>
       <h3 className="font-bold">What fits here</h3>
@@ -45,13 +41,13 @@ export function HandOffers({ scope, player, bar, where, onDo }: Props) {
               type="button"
               data-offer={i}
               className="grid w-full grid-cols-[1fr_auto] items-center gap-3 rounded-md border border-line px-3 py-1.5 text-left hover:border-ink"
-              onPointerEnter={() => desk.getState().show(editFor(offer))}
+              onPointerEnter={() => desk.getState().show(offer.edit)}
               onPointerLeave={() => desk.getState().show(null)}
-              onFocus={() => desk.getState().show(editFor(offer))}
+              onFocus={() => desk.getState().show(offer.edit)}
               onBlur={() => desk.getState().show(null)}
               onClick={() => {
                 desk.getState().show(null);
-                onDo({ edit: editFor(offer), label: `${offer.words} for ${PLAYER_WORDS[player]}` });
+                onTake(offer.edit, `${offer.words} for ${PLAYER_WORDS[player]}`);
               }}
             >
               <span>
@@ -69,7 +65,12 @@ export function HandOffers({ scope, player, bar, where, onDo }: Props) {
   );
 }
 
-const MOST = 5;
+const MOST = 6;
+
+/** The part of an edit that changes hits from a bar on. */
+function fromBar(edit: Edit, bar: number): Edit {
+  return edit.kind === 'setHits' ? { ...edit, changes: edit.changes.filter((c) => c.bar >= bar) } : edit;
+}
 
 function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
