@@ -42,7 +42,7 @@ describe('both hands, in Chromium', () => {
     await sees(page, 'bars of hits, 1 bar that follows');
     expect(await row(page, 'guitar2')).to.match(/^\| 577xxx \|/);
     expect(await row(page, 'guitar2 hits')).to.match(/^\| MM\.MO-MM \|/);
-    expect(await row(page, 'guitar1 hits')).to.match(/^\| MM\.MO-MM \| [OoMm.-]+ \|/);
+    expect(await row(page, 'guitar1 hits')).to.match(/^\| MM\.MO-MM \| % \| % \| MM\.MO-\.\. \|/);
     await goTo(page, 'Split');
     await page.waitForSelector('[data-cell="guitar1-0"]');
     await page.keyboard.down('Control');
@@ -80,6 +80,23 @@ describe('both hands, in Chromium', () => {
     expect(await row(page, 'guitar1 hits')).to.equal(was);
   });
 
+  it('offers right hands on Split, a push for everybody among them', async () => {
+    const { page, complaints } = await opened();
+    await goTo(page, 'Split');
+    await page.keyboard.press('s');
+    await sees(page, 'proven best');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('o');
+    await sees(page, 'What fits here');
+    const push = '[data-offer] ::-p-text(Everybody an eighth early into bar 3)';
+    await page.locator(push).hover();
+    await page.locator(push).click();
+    await page.waitForFunction(() => document.querySelector('[role="dialog"]') === null);
+    expect(await row(page, 'chords')).to.equal('| A5 | D5 | <E5 | A5 |');
+    expect(await row(page, 'guitar1 hits')).to.match(/^\| MM\.MO-MM \| MM\.MO-MO \| MM\.MO-MM \| /);
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('keeps a right hand under a name and takes it elsewhere', async () => {
     const { page, complaints } = await opened();
     await goTo(page, 'Hits');
@@ -108,7 +125,7 @@ describe('both hands, in Chromium', () => {
     await page.locator('[role="menuitem"] ::-p-text(Hits for this section)').click();
     await sees(page, 'bars of hits');
     const written = await row(page, 'guitar1 hits');
-    expect(written).to.match(/^\| MM\.MO-MM \| [OoMm.-]+ \|/);
+    expect(written).to.match(/^\| MM\.MO-MM \| [OoMm.%-]+ \|/);
     await goTo(page, 'Split');
     await press(page, 'More');
     await page.locator('[role="menuitem"] ::-p-text(Hits anew)').click();

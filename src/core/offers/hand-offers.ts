@@ -66,17 +66,22 @@ export function handOffersFor(
 }
 
 /** So many are looked at to find different ones. */
-const MOST_LOOKED_AT = 60;
+const MOST_LOOKED_AT = 300;
 
-/** The first ones in their order, and of each way a bar may end one at least: a place for a fill is not the cheapest end. */
+/**
+ * The first ones in their order, each figure once, and of each way a bar may end one at least: a place for a fill is not the
+ * cheapest end.
+ */
 function withEveryEnd<I extends { readonly option: HandOption }>(
   all: readonly I[],
   most: number,
 ): readonly I[] {
   const ends = TAILS.flatMap((tail) => all.find(({ option }) => option.tail === tail) ?? []);
-  const first = all.slice(0, most);
-  const missing = ends.filter((one) => !first.includes(one));
-  const taken = new Set([...all.slice(0, Math.max(1, most - missing.length)), ...missing]);
+  const figures = all.filter(
+    (one, i) => all.findIndex(({ option }) => option.name === one.option.name) === i,
+  );
+  const missing = ends.filter((one) => !figures.slice(0, most).includes(one));
+  const taken = new Set([...figures.slice(0, Math.max(2, most - missing.length)), ...missing]);
   return all.filter((one) => taken.has(one));
 }
 
@@ -85,8 +90,11 @@ function withEveryEnd<I extends { readonly option: HandOption }>(
  * begin with a chord for all who play, somebody has locked it, or it comes early already. Its regret is that of the two
  * bars with everybody's hits chosen anew.
  */
-export function pushOffer(song: Song, at: OnPass & { readonly bar: number }): HandOffer | null {
-  const { bar, ...place } = at;
+export function pushOffer(
+  song: Song,
+  at: OnPass & { readonly player: Player; readonly bar: number },
+): HandOffer | null {
+  const { player: who, bar, ...place } = at;
   const material = materialOf(song, place.section, place.entry);
   if (!material || eighthsIn(material.meter) === null) return null;
   const { section, meter } = material;
@@ -103,15 +111,23 @@ export function pushOffer(song: Song, at: OnPass & { readonly bar: number }): Ha
   const edit = pushEdit(
     section,
     { pass: place.pass, times, meter },
-    { at: (bar + 1) * barTicks(meter), players: starts.map(({ player }) => player), push: PUSH, chord: true },
+    {
+      at: (bar + 1) * barTicks(meter),
+      players: starts.map(({ player }) => player),
+      push: PUSH,
+      chord: true,
+      isLoud: true,
+    },
   );
   if (edit === null) return null;
   const least = (from: Song) => {
     const problem = handProblem(from, place, { reopens: (_, b) => b === bar || b === bar + 1 });
     return problem === null ? 0 : solved(problem.chain, 0).cost;
   };
-  const regret = least(applyEdit(song, edit)) - least(song);
-  const hits = '-'.repeat(eighthsIn(meter)! - 1) + 'O';
+  const pushed = applyEdit(song, edit);
+  const regret = least(pushed) - least(song);
+  const now = materialOf(pushed, place.section, place.entry)!.section;
+  const hits = barsOnPass(now, place.pass)[bar]!.hits[who] ?? `${'-'.repeat(eighthsIn(meter)! - 1)}O`;
   const words = `everybody an eighth early into bar ${bar + 2}`;
   return { hits, words, reason: 'a push that all share', regret, edit };
 }

@@ -17,9 +17,11 @@ export function pushEdit(
     readonly players: readonly Player[];
     readonly push: Push;
     readonly chord: boolean;
+    /** Struck loud where it comes, and held over where it was struck loud before, whatever stands there. */
+    readonly isLoud?: boolean;
   },
 ): Edit | null {
-  const { at, players, push, chord } = change;
+  const { at, players, push, chord, isLoud = false } = change;
   const length = barTicks(where.meter);
   const bar = Math.floor(at / length);
   const inBar = at - bar * length;
@@ -30,7 +32,10 @@ export function pushEdit(
     if (!placed || placed.push === push || bars[bar]!.lines?.[player]) return false;
     const [from, to] = [at - placed.push, at - push];
     const written = [from, to].some((t) => bars[Math.floor(Math.max(0, t) / length)]?.hits[player] !== null);
-    if (written && to >= 0) {
+    if (written && to >= 0 && isLoud) {
+      h.put(player, to, 'O');
+      if (h.symbol(player, from) === 'O') h.put(player, from, '-');
+    } else if (written && to >= 0) {
       // A stroke that is already there stays; else the one that stood at the old place goes along.
       const there = h.symbol(player, to);
       if (there === null || !isStrike(there) || !soundsOn(there)) {

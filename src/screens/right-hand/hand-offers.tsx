@@ -24,7 +24,7 @@ export function HandOffers({ place, player, bar, where, onTake }: Props) {
     const on = { section, pass, ...(entry === undefined ? {} : { entry }) };
     if (where === 'bar') {
       const found = handOffersFor(song, { ...on, player, bar }, { most: MOST });
-      const push = pushOffer(song, { ...on, bar });
+      const push = pushOffer(song, { ...on, player, bar });
       return push ? [...found, push] : found;
     }
     const all = sectionHandOffers(song, { ...on, player }, { most: MOST });
