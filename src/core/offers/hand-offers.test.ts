@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { readChart } from '../formats/index';
-import { PLAYERS } from '../form/index';
+import { PLAN_NAMES, PLAYERS } from '../form/index';
 import { hitsOf } from '../hits/index';
 import { applyEdit, type Song } from '../song/index';
 import { editOf, finish, splitSong } from '../split/index';
@@ -45,6 +45,18 @@ describe('offers for the right hand', () => {
     }
     const inside = handOffersFor(SONG, { ...AT, player: 'guitar1', bar: 1 }).map((o) => o.words);
     expect(inside.join()).to.not.include('fill');
+  });
+
+  it('what was split is what is offered first, in every plan', () => {
+    for (const plan of PLAN_NAMES) {
+      const done = split(`${HEAD}== Verse == plan ${plan}\nchords | Em | C | G | D | Am | Em | B7 | Em |\n`);
+      done.sections[0]!.bars.forEach(({ hits }, bar) => {
+        for (const player of PLAYERS) {
+          const [first] = handOffersFor(done, { ...AT, player, bar });
+          expect(first?.hits ?? null, `${plan}, ${player}, bar ${bar + 1}`).to.equal(hits[player]);
+        }
+      });
+    }
   });
 
   it('go through a section in one figure', () => {

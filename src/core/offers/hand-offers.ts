@@ -197,13 +197,18 @@ function onlyNamed({ slots, chain }: HandProblem, lane: Nth, name: string): Chai
 
 /** The figure in words, how it ends, and the room it leaves where somebody sings. */
 function wordsOf(option: HandOption, { slots }: HandProblem, bar: number, lane: Nth): string {
-  const { sung } = slots[bar]!.seats[lane];
+  const { seats, stage } = slots[bar]!;
+  const { sung } = seats[lane];
+  // A figure we have a name for is called by it, whoever wrote it.
+  const same = stage.choices[lane].options.find((o) => o.pattern === option.pattern && o.liking === null);
+  const { words } = same ?? option;
   const eighth = TICKS_PER_QUARTER / 2;
   const struck = new Set(option.strokes.map((s) => Math.floor(s.at / eighth)));
   const holes = sung.filter((sings, i) => sings && !struck.has(i)).length;
-  const end = option.tail === null ? '' : `; ${TAIL_WORDS[option.tail]}`;
+  const { tail } = option;
+  const end = tail === null ? '' : `; ${TAIL_WORDS[tail]}`;
   const room = holes > 0 ? `; leaves ${holes} ${holes === 1 ? 'eighth' : 'eighths'} to the voice` : '';
-  return `${option.words}${end}${room}`;
+  return `${words}${end}${room}`;
 }
 
 const TAIL_WORDS: Readonly<Record<Tail, string>> = {

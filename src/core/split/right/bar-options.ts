@@ -144,23 +144,30 @@ function optionsIn(
     }
   };
   const open = opennessOf(seat.gain);
+  /** Ends of the plan's own figures, by their patterns. */
+  const endsOf = new Map<string, readonly Tail[]>();
   for (const figure of FIGURES) {
     const likes = (open > 0 ? seat.role.clean[figure.name] : undefined) ?? seat.role.driven[figure.name];
     if (likes === undefined) continue;
     const isQuiet = figure.name.startsWith('broken') || figure.name === 'long';
     const tails: readonly Tail[] = isQuiet ? ['stop'] : likes <= WORTH_AN_END ? TAILS : ['stop', 'lead'];
     const isWritten = written[player].has(figure.name);
-    addEnded({ ...figure, pattern: figure.bar(ground) }, { tails, isWritten });
+    const pattern = figure.bar(ground);
+    endsOf.set(pattern, tails);
+    addEnded({ ...figure, pattern }, { tails, isWritten });
   }
   const { together } = draft.plan;
   for (const one of mine) {
     if (!isHeld(one.pattern, meter, ground)) continue;
+    // What the plan knows as a figure of its own is no dearer and no cheaper because somebody strikes something like it.
+    const ends = endsOf.get(one.pattern);
+    if (ends && one.how !== 'again' && one.how !== 'same') continue;
     const points = MOTIFS[one.how];
     const liking = typeof points === 'number' ? points : points[together ? 'together' : 'apart'];
     addEnded(one, {
       liking,
       isWritten: one.how === 'again',
-      tails: isPicked(one.pattern) ? [] : ['stop', 'lead'],
+      tails: ends ?? (isPicked(one.pattern) ? [] : ['stop', 'lead']),
     });
   }
   return options;
@@ -174,7 +181,7 @@ const MOTIFS = {
   again: 0,
   own: 40,
   same: { together: 0, apart: 140 },
-  accents: { together: 40, apart: 20 },
+  accents: { together: 40, apart: 70 },
   gaps: { together: 260, apart: 60 },
 } as const;
 

@@ -108,14 +108,25 @@ function nearestTo(
   isWritten: (bar: number) => boolean,
 ): readonly { readonly pattern: string; readonly at: number }[] {
   const order = patterns.map((_, b) => b).sort((x, y) => Math.abs(x - bar) - Math.abs(y - bar) || x - y);
+  const written = patterns.map((pattern, b) => (isWritten(b) ? pattern : null));
+  const counts = countsOf(written);
+  const isUsual = (pattern: string) => counts.get(pattern)! > 1 || Math.max(...counts.values()) === 1;
   const found: { pattern: string; at: number }[] = [];
   for (const at of order) {
-    const pattern = patterns[at]!;
-    if (pattern === null || !isWritten(at) || found.some((one) => one.pattern === pattern)) continue;
+    const pattern = written[at]!;
+    if (pattern === null || found.some((one) => one.pattern === pattern)) continue;
+    // What stands once among bars that repeat is an end or a fill of its own place.
+    if (at !== bar && !isUsual(pattern)) continue;
     found.push({ pattern, at });
     if (found.length === MOST_HERE) break;
   }
   return found;
+}
+
+function countsOf(patterns: readonly (string | null)[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const pattern of patterns) if (pattern !== null) counts.set(pattern, (counts.get(pattern) ?? 0) + 1);
+  return counts;
 }
 
 /** Only the loud ringing strokes, the rest goes on sounding; the bar begins with one. */
@@ -144,7 +155,9 @@ function writtenInSong(song: Song, player: Player, meter: Meter): readonly Writt
       counts.set(pattern, { ...known, count: known.count + 1 });
     });
   }
+  const most = Math.max(0, ...[...counts.values()].map(({ count }) => count));
   const written = [...counts]
+    .filter(([, { count }]) => count > 1 || most === 1)
     .sort((x, y) => y[1].count - x[1].count)
     .slice(0, MOST_OWN)
     .map(([pattern, { words }]): Written => ({ pattern, words }));
