@@ -106,11 +106,15 @@ function pickPoints(c: Candidate, { role, struck: { picked }, chord, instrument 
 /** A whole chord that is cut short again and again: what is fretted stops when the hand lifts, open strings do not. */
 function chokePoints(c: Candidate, { struck, instrument }: Seat): number {
   if (!struck.choked || instrument.kind === 'bass' || c.pitches.length < SMALLEST_CHOKED) return 0;
-  return ringing(c) > 0 ? w.CHOKE_POINTS : 0;
+  const open = ringing(c);
+  if (open === 0) return 0;
+  // Over five and six strings the palm falls anyway.
+  return w.CHOKE_POINTS + (c.pitches.length < WHOLE_FROM ? w.CHOKE_EACH_POINTS * open : 0);
 }
 
 /** The picking hand stops fewer strings by itself. */
 const SMALLEST_CHOKED = 3;
+const WHOLE_FROM = 5;
 
 /** What a guitar has of the chord. */
 function chordCosts(c: Candidate, { chord, instrument, role }: Seat): Costs {

@@ -52,8 +52,9 @@ export const RICH_POINTS = 70;
 /** For each pitch class below three in a grip that is picked through, and for a picked string that is not held. */
 export const PICK_CLASS_POINTS = 320;
 export const PICK_STRING_POINTS = 700;
-/** An open string in a chord that is cut short again and again: one is as bad as three. */
-export const CHOKE_POINTS = 120;
+/** Open strings in a chord that is cut short again and again: any, and each of a small chord. */
+export const CHOKE_POINTS = 90;
+export const CHOKE_EACH_POINTS = 32;
 /** A tone held that the chord does not have (a drone over the odd chord). */
 export const FOREIGN_POINTS = 140;
 /** Another grip than the one this player has locked for the same symbol in the section. */

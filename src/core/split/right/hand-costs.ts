@@ -61,7 +61,7 @@ export type HandCostName =
 export type HandCosts = Partial<Record<HandCostName, number>>;
 
 // Numbers of taste, ours, in points like those of the left hand.
-/** A new grip that is not struck at all, one that is struck later than it comes, and one that is muted when it comes. */
+/** A new grip that is not struck at all, one that is struck later than it comes (but after a rest, as chops are), and one that is muted. */
 const UNSTRUCK = 500;
 const STRUCK_LATE = 20;
 const STRUCK_MUTED = 25;
@@ -69,6 +69,9 @@ const STRUCK_MUTED = 25;
 const OVER_VOICE = 26;
 /** For each stroke a second beyond what the hand keeps up. */
 const TOO_FAST = 200;
+/** For each bpm below a tempo from which sparse short chords carry (common practice). */
+const CHOPS_SLOW = 1;
+const CHOPS_FROM = 104;
 /** Sixteenths a second that alternate strokes keep up (common practice). */
 const ALTERNATE_A_SECOND = 11;
 /** Palm mutes in a clean sound, and high up. */
@@ -114,8 +117,9 @@ const TOO_FULL = 12;
 /** The same as in the section before, and each stroke less than there in one that should rise. */
 const AS_BEFORE = 50;
 const NO_RISE = 12;
-/** Ringing throughout in a driven verse. */
+/** Ringing throughout in a driven verse, and muted throughout in a chorus. */
 const WIDE_OPEN = 45;
+const MUTED_CHORUS = 120;
 /** Another figure than in the bar before. */
 export const OTHER_FIGURE_POINTS = 95;
 /** Something else than what the player has written in the section. */
@@ -144,21 +148,25 @@ export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
   };
 }
 
-/** A chorus is no thinner than what comes before it, and a driven verse leaves it something to open up from. */
+/** A chorus is no thinner and no more muted than what comes before it; a driven verse leaves it something to open up from. */
 function risePoints({ strokes }: HandOption, { mood, earlier, gain, player }: HandSeat): number {
-  if (mood === 'rises') return NO_RISE * Math.max(0, (earlier?.strokes ?? 0) - strokes.length);
-  if (mood !== 'calm' || player === 'bass' || strokes.length < 4 || strokes.some((s) => s.kind === 'mute'))
-    return 0;
+  const mutes = strokes.filter((s) => s.kind === 'mute').length;
+  const isGuitar = player !== 'bass';
+  if (mood === 'rises') {
+    const muted = isGuitar ? Math.round((MUTED_CHORUS * mutes) / strokes.length) : 0;
+    return NO_RISE * Math.max(0, (earlier?.strokes ?? 0) - strokes.length) + (mutes === 0 ? 0 : muted);
+  }
+  if (mood !== 'calm' || !isGuitar || strokes.length < 4 || mutes > 0) return 0;
   return bySound({ clean: 0, driven: WIDE_OPEN }, gain);
 }
 
-function changePoints({ strokes }: HandOption, { changes }: HandSeat): number {
+function changePoints({ strokes, silent }: HandOption, { changes }: HandSeat): number {
   let points = 0;
   changes.forEach((tick, i) => {
     const until = changes[i + 1] ?? Infinity;
     const first = strokes.find((s) => s.at >= tick && s.at < until);
     if (first === undefined) points += UNSTRUCK;
-    else if (first.at > tick) points += STRUCK_LATE;
+    else if (first.at > tick) points += restsAt(silent, tick) ? 0 : STRUCK_LATE;
     else if (first.kind !== 'ring') points += STRUCK_MUTED;
   });
   return points;
@@ -171,7 +179,18 @@ function voicePoints({ strokes }: HandOption, { sung, role, meter }: HandSeat): 
   return Math.round(OVER_VOICE * share * Math.max(0, strokes.length - role.underVoice * beats));
 }
 
-function speedPoints({ strokes }: HandOption, { tempo, downs, allDown, written }: HandSeat): number {
+function speedPoints(o: HandOption, seat: HandSeat): number {
+  return fastPoints(o, seat) + slowPoints(o, seat);
+}
+
+/** Short chords with nothing between them stand alone at a slow tempo. */
+function slowPoints({ name }: HandOption, { tempo }: HandSeat): number {
+  return SPARSE_CHOPS.has(name) ? Math.round(CHOPS_SLOW * Math.max(0, CHOPS_FROM - tempo)) : 0;
+}
+
+const SPARSE_CHOPS: ReadonlySet<string> = new Set<FigureName>(['backbeat', 'off-beats']);
+
+function fastPoints({ strokes }: HandOption, { tempo, downs, allDown, written }: HandSeat): number {
   const least = closest(strokes);
   if (least === Infinity || least >= written) return 0;
   const perSecond = tempo / 60 / (least / TICKS_PER_QUARTER);
@@ -235,8 +254,8 @@ export function pairHandCosts(
   };
   if (plan.together) {
     const alone = [
-      ...a.strokes.filter((s) => !theirsAt.has(s.at)).map((s) => !s.weak || isSilentAt(b, s.at)),
-      ...b.strokes.filter((s) => !mineAt.has(s.at)).map((s) => !s.weak || isSilentAt(a, s.at)),
+      ...a.strokes.filter((s) => !theirsAt.has(s.at)).map((s) => !s.weak || restsAt(b.silent, s.at)),
+      ...b.strokes.filter((s) => !mineAt.has(s.at)).map((s) => !s.weak || restsAt(a.silent, s.at)),
     ];
     const loud = alone.filter(Boolean).length;
     const unlike = both.filter((s) => s.kind !== theirsAt.get(s.at)!.kind).length;
@@ -261,7 +280,7 @@ function places({ strokes }: HandOption): ReadonlyMap<number, Stroke> {
   return new Map(strokes.map((s) => [s.at, s]));
 }
 
-function isSilentAt({ silent }: HandOption, tick: number): boolean {
+function restsAt(silent: HandOption['silent'], tick: number): boolean {
   return silent.some(([from, to]) => from <= tick && tick < to);
 }
 
