@@ -7,7 +7,7 @@ import { opennessOf } from '../plan';
 import type { Draft } from './draft';
 import { eighthsIn, FIGURES, TAILS, withTail, type FigureName, type Ground, type Tail } from './figures';
 import { OTHER_FIGURE_POINTS, ownHandCosts, sumOfHand } from './hand-costs';
-import { isPicked, motifsFor, nameOf, type Motif, type Motifs } from './motifs';
+import { fitted, isPicked, motifsFor, nameOf, type Motif, type Motifs } from './motifs';
 import { numberOf, silencesOf, strokesOf, type HandOption } from './option';
 
 /** Figures are kinds: going on with the same one costs nothing. */
@@ -157,7 +157,8 @@ function optionsIn(
     addEnded({ ...figure, pattern }, { tails, isWritten });
   }
   const { together } = draft.plan;
-  for (const one of mine) {
+  for (const motif of mine) {
+    const one = motif.isElsewhere ? { ...motif, pattern: fitted(motif.pattern, seat) } : motif;
     if (!isHeld(one.pattern, meter, ground)) continue;
     // What the plan knows as a figure of its own is no dearer and no cheaper because somebody strikes something like it.
     const ends = endsOf.get(one.pattern);

@@ -1,7 +1,7 @@
 import { PLAYERS, type Bar, type Player } from '../../form/index';
 import { complementOf, isGuess, parseHits, sureOf } from '../../hits/index';
 import type { Song } from '../../song/index';
-import { barTicks, type Meter } from '../../time/index';
+import { barTicks, ticksToSeconds, type Meter } from '../../time/index';
 import { eighthsIn } from './figures';
 
 /** How a pattern comes from what is written: this player's own, or from a partner's. */
@@ -25,6 +25,8 @@ export interface Motifs {
 export interface Motif extends Written {
   readonly name: string;
   readonly how: MotifWay;
+  /** It comes from another bar, where chords may change elsewhere. */
+  readonly isElsewhere: boolean;
 }
 
 /** The name under which figures go on from bar to bar: the same strokes are the same figure, whoever wrote them. */
@@ -75,6 +77,7 @@ export function motifsFor(
     pattern,
     name: nameOf('same', pattern),
     words: `as in bar ${at + 1}`,
+    isElsewhere: true,
   }));
   for (const partner of PLAYERS) {
     if (partner === player) continue;
@@ -83,7 +86,7 @@ export function motifsFor(
       if (!isWhole(pattern)) continue;
       const where = at === bar ? '' : ` in bar ${at + 1}`;
       const add = (how: 'same' | 'accents' | 'gaps', made: string, words: string) =>
-        found.push({ how, pattern: made, name: nameOf(how, pattern), words });
+        found.push({ how, pattern: made, name: nameOf(how, pattern), words, isElsewhere: at !== bar });
       add('same', pattern, `the same as ${who}${where}`);
       // A bass rings under what guitars mute (common practice).
       if (player === 'bass' && /[Mm]/.test(pattern)) {
@@ -95,9 +98,34 @@ export function motifsFor(
       if (at === bar) add('gaps', complementOf(pattern, meter), `${who}’s gaps`);
     }
   }
-  for (const one of song[player]) found.push({ how: 'own', ...one, name: nameOf('same', one.pattern) });
+  for (const one of song[player])
+    found.push({ how: 'own', ...one, name: nameOf('same', one.pattern), isElsewhere: true });
   return found;
 }
+
+/**
+ * A pattern from another bar where chords change at these ticks of this one: what is struck or held there is struck loud,
+ * and a stroke too close before it to change hands in gives way.
+ */
+export function fitted(
+  pattern: string,
+  of: { readonly changes: readonly number[]; readonly meter: Meter; readonly tempo: number },
+): string {
+  if (!isWhole(pattern)) return pattern;
+  const ticks = barTicks(of.meter) / pattern.length;
+  const isClose = ticksToSeconds(ticks, of.tempo) < HAND_SECONDS;
+  const places = [...pattern];
+  for (const tick of of.changes) {
+    const at = tick / ticks;
+    if (at === 0 || !Number.isInteger(at) || places[at] === '.') continue;
+    places[at] = 'O';
+    if (isClose && /[OoMmXx]/.test(places[at - 1]!)) places[at - 1] = '-';
+  }
+  return places.join('');
+}
+
+/** What a hand takes to another grip, about (common practice). */
+const HAND_SECONDS = 0.12;
 
 /** Different patterns a section is asked for, of one player, the nearest bars first. */
 const MOST_HERE = 2;
