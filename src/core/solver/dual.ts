@@ -68,15 +68,17 @@ export class Dual<T extends Option> {
   }
 
   /**
-   * Takes more options in, wherever the same choices stand; the potentials of the others stay. The bound starts anew:
-   * what was known of fewer options does not hold for more.
+   * Takes more options in, wherever the same choices stand; the potentials of the others stay. With what was found come
+   * all that cost at most `reach` more than the cheapest there. The bound starts anew: what was known of fewer options does
+   * not hold for more.
    */
-  *grow(found: readonly PerLane<readonly number[]>[]): Generator<undefined, void> {
+  *grow(found: readonly PerLane<readonly number[]>[], reach = 0): Generator<undefined, void> {
     const more = new Map<Choices<T>, Set<number>>();
     this.stages.forEach((stage, s) => {
       for (const p of NTHS) {
         if (found[s]![p].length === 0) continue;
-        const known = more.get(stage.choices[p]) ?? new Set();
+        const { points } = stage.choices[p];
+        const known = more.get(stage.choices[p]) ?? new Set(reach > 0 ? cheap(points, reach) : []);
         for (const k of found[s]![p]) known.add(k);
         more.set(stage.choices[p], known);
       }

@@ -44,7 +44,10 @@ const MOST_SWEEPS = 8;
 const WORTH_A_SWEEP = 0.2;
 /** A gap this near, as a share of the reach: the pricing of the others is likely to end, and dropping goes on from there. */
 const NEAR = 0.4;
-/** How often options that may matter are taken in. */
+/**
+ * How often options that may matter are taken in: with them, where a lane lacks some, all that cost so many times the reach
+ * more than the cheapest there, once more each time.
+ */
 const MOST_ROUNDS = 24;
 /** In so many rounds an answer is looked for before the end. */
 const TRIED_ROUNDS = 3;
@@ -111,7 +114,7 @@ export function* solve<T extends Option>(
 
     isComplete = priced.isComplete;
     if (isEnough()) return { ...best, bound, kept: null, given: dual.given };
-    if (!isComplete) yield* through(dual.grow(priced.found));
+    if (!isComplete) yield* through(dual.grow(priced.found, reach * (2 + round)));
     yield progress();
   }
   if (!isComplete) return { ...best, bound, kept: null, given: dual.given };
