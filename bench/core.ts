@@ -69,13 +69,16 @@ function filledLeft(bars: number, seed: number): Song {
 
 /** Ninths on a neck nobody has seen, with a locked riff in some of the bars. */
 function besideLine(bars: number, run: number): Song {
+  const { song, problems } = readChart(besideLineChart(bars, run));
+  if (problems.length > 0) throw new Error(problems[0]!.message);
+  return song;
+}
+
+function besideLineChart(bars: number, run: number): string {
   const rig = `tuning C G C F A D; frets 24; gain 8; scale ${630 + run} mm`;
   const riff = '0@6 3@6 5@6 3@6 0@5 3@5 0@6 3@6';
   const line = Array.from({ length: 4 }, (_, b) => (b < bars ? riff : '')).join(' | ');
-  const text = `key: Cm\nguitar1: ${rig}\nguitar2: ${rig}\nbass: tuning C G C F; frets 24; scale ${860 + run} mm\n\n== A ==\nchords | Cm9 | Fm9 | Gm9 | Abmaj9 |\nguitar1 line | ${line} |\n`;
-  const { song, problems } = readChart(text);
-  if (problems.length > 0) throw new Error(problems[0]!.message);
-  return song;
+  return `key: Cm\nguitar1: ${rig}\nguitar2: ${rig}\nbass: tuning C G C F; frets 24; scale ${860 + run} mm\n\n== A ==\nchords | Cm9 | Fm9 | Gm9 | Abmaj9 |\nguitar1 line | ${line} |\n`;
 }
 
 function proven(open: Song): void {
@@ -375,6 +378,18 @@ const benchmarks: readonly Benchmark[] = [
       },
     },
   ]),
+];
+
+/** Charts whose splits are run one by one in a process of their own, for the most memory they take. */
+export const MEMORY_CHARTS: readonly { readonly name: string; readonly text: string }[] = [
+  ...[32, 128, 512].map((slots) => ({
+    name: `both hands of ${slots} slots, with the program`,
+    text: chartOf(slots, 100),
+  })),
+  {
+    name: 'beside a line of eighths in 4 of 4 bars, drop C, 24 frets, with the program',
+    text: besideLineChart(4, 0),
+  },
 ];
 
 export async function runBenchmarks(options: { only: string | null; file: string }): Promise<void> {
