@@ -1,12 +1,12 @@
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
 import { songFindings } from '../src/core/clash/index';
-import { barsOnPass, PLAYERS } from '../src/core/form/index';
+import { barsOnPass, PLAN_NAMES, PLAYERS } from '../src/core/form/index';
 import { formatGrip } from '../src/core/grip/index';
 import { hitsOf } from '../src/core/hits/index';
 import { materialOf } from '../src/core/song/index';
 import { barTicks, TICKS_PER_QUARTER } from '../src/core/time/index';
-import { BANDS, heardIn, splitBand, type Heard } from './bands';
+import { BANDS, heardIn, splitBand, splitBandBy, type Heard } from './bands';
 
 /**
  * What a band expects of any split, measured on ten songs from what is heard, without the splitter's costs. All common
@@ -177,6 +177,66 @@ describe('ten songs, split', () => {
           const plan = song.form.find((e) => e.section === name)?.plan;
           if (plan === 'wall' || plan === 'lock') expect(new Set(silentEnd).size, where).to.be.at.most(1);
         });
+      }
+    }
+  });
+});
+
+describe('ten songs, split by every plan', () => {
+  for (const plan of PLAN_NAMES) {
+    it(`${plan}: proven, all filled, without a clash, every chord struck`, () => {
+      for (const file of BANDS) {
+        const { song, isProven } = splitBandBy(file, plan);
+        expect(isProven, file).to.equal(true);
+        const clashes = songFindings(song).filter((f) => f.level === 'clash');
+        expect(
+          clashes.map((f) => f.text),
+          `${file}, ${plan}`,
+        ).to.deep.equal([]);
+        for (const section of song.sections) {
+          section.bars.forEach((bar, b) => {
+            for (const player of PLAYERS) {
+              const where = `${file}, ${plan}, ${section.name}, bar ${b + 1}, ${player}`;
+              const cells = bar.cells[player];
+              expect(
+                cells.some(({ cell }) => cell.kind === 'open'),
+                where,
+              ).to.equal(false);
+              const plays = cells.filter(({ cell, push }) => cell.kind === 'grip' && push === 0);
+              if (plays.length === 0 || bar.lines?.[player]) continue;
+              const strikes = hitsOf(bar.hits[player]!, song.meter).filter(
+                (h) => h.kind === 'ring' || h.kind === 'mute',
+              );
+              plays.forEach(({ at }, i) => {
+                const until = plays[i + 1]?.at ?? barTicks(song.meter);
+                expect(
+                  strikes.some((h) => h.atTick >= at && h.atTick < until),
+                  where,
+                ).to.equal(true);
+              });
+            }
+          });
+        }
+      }
+    }).timeout(180_000);
+  }
+
+  it('a driven chorus rings at least as much as its verse', () => {
+    for (const file of BANDS) {
+      const song = splitBand(file);
+      const ringing = (name: RegExp) => {
+        const bars = song.sections.filter((s) => name.test(s.name)).flatMap((s) => s.bars);
+        const strokes = bars.flatMap((bar) => hitsOf(bar.hits.guitar1 ?? '', song.meter));
+        return share(
+          strokes.filter((h) => h.kind === 'ring' || h.kind === 'mute'),
+          (h) => h.kind === 'ring',
+        );
+      };
+      if (
+        song.sections.some((s) => /chorus/i.test(s.name)) &&
+        song.sections.some((s) => /verse/i.test(s.name))
+      ) {
+        expect(ringing(/chorus/i), file).to.be.at.least(ringing(/verse/i));
       }
     }
   });

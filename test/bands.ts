@@ -24,13 +24,24 @@ const split = new Map<string, Song>();
 /** The song with both hands split. */
 export function splitBand(file: string): Song {
   let song = split.get(file);
-  if (!song) {
-    const open = openBand(file);
-    const done = finish(splitSong(open, null));
-    if (!done.ok) throw new Error(done.error);
-    split.set(file, (song = applyEdit(open, editOf(done.value))));
-  }
+  if (!song) split.set(file, (song = splitOpen(openBand(file)).song));
   return song;
+}
+
+/** The same with one plan for all its sections, and whether that is proven to be the best. */
+export function splitBandBy(
+  file: string,
+  plan: PlanName,
+): { readonly song: Song; readonly isProven: boolean } {
+  const open = openBand(file);
+  return splitOpen({ ...open, form: open.form.map((entry) => ({ ...entry, plan })) });
+}
+
+function splitOpen(open: Song): { song: Song; isProven: boolean } {
+  const done = finish(splitSong(open, null));
+  if (!done.ok) throw new Error(done.error);
+  const { cost, bound } = done.value;
+  return { song: applyEdit(open, editOf(done.value)), isProven: cost === bound };
 }
 
 /** One chord as the band plays it: what the measures look at, from the song alone. */
