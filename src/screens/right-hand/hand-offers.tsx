@@ -40,7 +40,7 @@ export function HandOffers({ place, player, bar, where, onTake }: Props) {
             <button
               type="button"
               data-offer={i}
-              className="grid w-full grid-cols-[1fr_auto] items-center gap-3 rounded-md border border-line px-3 py-1.5 text-left hover:border-ink"
+              className="grid w-full grid-cols-1 items-center gap-x-3 gap-y-1 sm:grid-cols-[1fr_auto] rounded-md border border-line px-3 py-1.5 text-left hover:border-ink"
               onPointerEnter={() => desk.getState().show(offer.edit)}
               onPointerLeave={() => desk.getState().show(null)}
               onFocus={() => desk.getState().show(offer.edit)}

@@ -138,12 +138,13 @@ function nearestTo(
   const order = patterns.map((_, b) => b).sort((x, y) => Math.abs(x - bar) - Math.abs(y - bar) || x - y);
   const written = patterns.map((pattern, b) => (isWritten(b) ? pattern : null));
   const counts = countsOf(written);
-  const isUsual = (pattern: string) => counts.get(pattern)! > 1 || Math.max(...counts.values()) === 1;
+  const most = Math.max(0, ...counts.values());
+  const isUsual = (pattern: string) => 2 * counts.get(pattern)! >= most;
   const found: { pattern: string; at: number }[] = [];
   for (const at of order) {
     const pattern = written[at]!;
     if (pattern === null || found.some((one) => one.pattern === pattern)) continue;
-    // What stands once among bars that repeat is an end or a fill of its own place.
+    // What is rare among bars that repeat is an end or a fill of its own place.
     if (at !== bar && !isUsual(pattern)) continue;
     found.push({ pattern, at });
     if (found.length === MOST_HERE) break;
@@ -185,7 +186,7 @@ function writtenInSong(song: Song, player: Player, meter: Meter): readonly Writt
   }
   const most = Math.max(0, ...[...counts.values()].map(({ count }) => count));
   const written = [...counts]
-    .filter(([, { count }]) => count > 1 || most === 1)
+    .filter(([, { count }]) => 2 * count >= most)
     .sort((x, y) => y[1].count - x[1].count)
     .slice(0, MOST_OWN)
     .map(([pattern, { words }]): Written => ({ pattern, words }));
