@@ -272,6 +272,15 @@ describe('lines', () => {
     expect(roots.ok && names(roots.value, bass)).to.deep.equal(['C2', 'G1']);
   });
 
+  it('does not leap up the neck behind an open string', () => {
+    const run = lineOf('14@4 12@4 14@3 14@2 . . . .');
+    const pitches = run.flatMap((step) => stepPitches(step, guitar));
+    // The first note is the open first string, too: from there it is ten frets to the others in one eighth.
+    expect(noteName(pitches[0]!, key('C'))).to.equal('E4');
+    const frets = placeMelody(pitches, { instrument: guitar, hand, near: null })!.map((s) => s.fret as number);
+    expect(Math.max(...frets) - Math.min(...frets), frets.join()).to.be.at.most(5);
+  });
+
   it('places a melody close together', () => {
     const run = names(lineOf('5@4 7@4 5@3 7@3 5@2 . . .'));
     const spots = placeMelody(

@@ -148,9 +148,11 @@ function strummed(i: number, g: Ground): string {
 /** One string after the other through what is held, beginning anew with every grip. */
 function broken(ground: Ground, andBack: boolean): string {
   let step = 0;
+  // In twelve eighths the half bar begins anew, as two bars of six would (common practice).
+  const turn = isCompound(ground.meter) ? 6 : Infinity;
   return eighthsOf(ground, (i) => {
     const strings = ground.held(i);
-    if (i === 0 || ground.changes.has(i)) step = 0;
+    if (i % turn === 0 || ground.changes.has(i)) step = 0;
     const [low, ...upper] = strings;
     const order = [low!, ...upper, ...(andBack ? upper.slice(1, -1).reverse() : [])];
     const string = order[step % order.length]!;
