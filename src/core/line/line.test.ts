@@ -277,7 +277,9 @@ describe('lines', () => {
     const pitches = run.flatMap((step) => stepPitches(step, guitar));
     // The first note is the open first string, too: from there it is ten frets to the others in one eighth.
     expect(noteName(pitches[0]!, key('C'))).to.equal('E4');
-    const frets = placeMelody(pitches, { instrument: guitar, hand, near: null })!.map((s) => s.fret as number);
+    const frets = placeMelody(pitches, { instrument: guitar, hand, near: null })!.map(
+      (s) => s.fret as number,
+    );
     expect(Math.max(...frets) - Math.min(...frets), frets.join()).to.be.at.most(5);
   });
 
