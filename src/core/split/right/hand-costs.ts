@@ -114,7 +114,7 @@ const LOST_DEAD = 80;
 /** More strokes a second of all three than a band bears, each. */
 const FULL_FROM = 17;
 const TOO_FULL = 12;
-/** The same as in the section before, and each stroke less than there in one that should rise. */
+/** The same as in the section before (a bass may go on), and each stroke less than there in one that should rise. */
 const AS_BEFORE = 50;
 const NO_RISE = 12;
 /** Ringing throughout in a driven verse, and muted throughout in a chorus. */
@@ -143,7 +143,7 @@ export function ownHandCosts(o: HandOption, seat: HandSeat): HandCosts {
     choke: chokePoints(o, seat),
     tail: tailPoints(o, seat),
     phrase: seat.hasWritten && !o.isWritten ? NOT_AS_WRITTEN : 0,
-    again: o.plain === seat.earlier?.pattern ? AS_BEFORE : 0,
+    again: o.plain === seat.earlier?.pattern && seat.player !== 'bass' ? AS_BEFORE : 0,
     rise: risePoints(o, seat),
   };
 }
@@ -265,7 +265,7 @@ export function pairHandCosts(
     return { ...costs, together };
   }
   if (of.b.player === 'bass') {
-    const isLow = of.a.player === 'guitar1';
+    const isLow = of.a.player === plan.low;
     const accents = isLow ? a.strokes.filter((s) => isAccent(s) && !theirsAt.has(s.at)).length : 0;
     const bassAlone = isLow ? b.strokes.filter((s) => !mineAt.has(s.at)).length : 0;
     return { ...costs, accents: NO_ACCENT * accents + ALONE * bassAlone };

@@ -15,6 +15,8 @@ export interface HandPlan {
   readonly together: boolean;
   /** Guitar 2 keeps out of guitar 1's way. */
   readonly apart: boolean;
+  /** The guitar whose accents the bass shares. */
+  readonly low: 'guitar1' | 'guitar2';
 }
 
 export const OTHER_FIGURE = 260;
@@ -98,13 +100,33 @@ const pair = (guitar1: HandRole, guitar2: HandRole, low: HandRole): HandPlan['ro
 
 /** The right hands of the plans. Numbers are taste, ours, after what players name. */
 export const HAND_PLANS: Readonly<Record<PlanName, HandPlan>> = {
-  wall: { roles: pair(WALLED, WALLED, bass('eighths')), together: true, apart: false },
-  lock: { roles: pair(STABBED, STABBED, bass('stabs', 'stabs')), together: true, apart: false },
-  'low-high': { roles: pair(STRUMMED, SPARSE, bass('quarters')), together: false, apart: true },
-  drone: { roles: pair(STRUMMED, LONG, bass('eighths')), together: false, apart: true },
-  'lick-long': { roles: pair(HOOK, LONG, bass('quarters')), together: false, apart: true },
-  'broken-struck': { roles: pair(PICKED, STRUCK, bass('half notes')), together: false, apart: true },
-  'bass-leads': { roles: pair(LONG, LONG, bass('eighths')), together: false, apart: false },
-  harmony: { roles: pair(HOOK, HOOK, bass('quarters')), together: true, apart: false },
-  'one-guitar': { roles: pair(STRUMMED, LONG, bass('quarters')), together: false, apart: false },
+  wall: { roles: pair(WALLED, WALLED, bass('eighths')), together: true, apart: false, low: 'guitar1' },
+  lock: {
+    roles: pair(STABBED, STABBED, bass('stabs', 'stabs')),
+    together: true,
+    apart: false,
+    low: 'guitar1',
+  },
+  'low-high': {
+    roles: pair(STRUMMED, SPARSE, bass('quarters')),
+    together: false,
+    apart: true,
+    low: 'guitar1',
+  },
+  drone: { roles: pair(STRUMMED, LONG, bass('eighths')), together: false, apart: true, low: 'guitar1' },
+  'lick-long': { roles: pair(HOOK, LONG, bass('quarters')), together: false, apart: true, low: 'guitar2' },
+  'broken-struck': {
+    roles: pair(PICKED, STRUCK, bass('half notes')),
+    together: false,
+    apart: true,
+    low: 'guitar1',
+  },
+  'bass-leads': { roles: pair(LONG, LONG, bass('eighths')), together: false, apart: false, low: 'guitar1' },
+  harmony: { roles: pair(HOOK, HOOK, bass('quarters')), together: true, apart: false, low: 'guitar1' },
+  'one-guitar': {
+    roles: pair(STRUMMED, LONG, bass('quarters')),
+    together: false,
+    apart: false,
+    low: 'guitar1',
+  },
 };
