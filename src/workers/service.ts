@@ -9,6 +9,8 @@ const SLICE_MS = 24;
 
 /** So long a split looks for the proof before it answers with what it has, in ms. */
 const ENOUGH_MS = 4500;
+/** After so long the beginning of a song is shown while the rest is still looked at. */
+const LATE_MS = 600;
 
 /** The work itself, the same inside the worker and inline (tests, browsers without workers). */
 export function createSplitService(
@@ -45,7 +47,8 @@ export function createSplitService(
     split: (song, target, hands, onProgress) => {
       const from = clock();
       const isEnough = () => clock() - from > enoughMs;
-      const work = splitSong(steady(song), target, { isEnough, ...(hands ? { hands } : {}) });
+      const isLate = () => clock() - from > LATE_MS;
+      const work = splitSong(steady(song), target, { isEnough, isLate, ...(hands ? { hands } : {}) });
       return run('split', work, onProgress);
     },
     async follow(song, at, onProgress) {

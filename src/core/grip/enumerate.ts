@@ -19,13 +19,22 @@ export function enumerateGrips(chord: ChordSymbol, instrument: Instrument, hand:
   const known = cache.get(key);
   if (known) return known;
   const found = new Search(chord, instrument, hand).run();
-  if (cache.size >= CACHE_LIMIT) cache.delete(cache.keys().next().value!);
+  remembered += found.length;
+  for (const [oldest, list] of cache) {
+    if (cache.size < MOST_LISTS && remembered <= MOST_GRIPS) break;
+    cache.delete(oldest);
+    remembered -= list.length;
+  }
   cache.set(key, found);
   return found;
 }
 
-const CACHE_LIMIT = 400;
+/** So many lists and grips are remembered: a ninth may have thousands, and a song many ninths. */
+const MOST_LISTS = 400;
+const MOST_GRIPS = 200_000;
 const cache = new Map<string, readonly KnownGrip[]>();
+/** Grips in all lists of the cache. */
+let remembered = 0;
 
 function cacheKey(chord: ChordSymbol, instrument: Instrument, hand: Hand): string {
   let key = `${chord.rootPc}/${chord.bassPc}`;

@@ -72,27 +72,38 @@ interface Known {
   readonly from: number;
 }
 
+/** No form spans more frets. */
+const WIDEST = 5;
+
 /** Forms by their frets above the lowest one. */
-const KNOWN: ReadonlyMap<string, readonly Known[]> = FORMS.reduce((map, { root, moves, list }) => {
+const KNOWN: ReadonlyMap<number, readonly Known[]> = FORMS.reduce((map, { root, moves, list }) => {
   for (const frets of list) {
-    const key = shapeOf(frets);
-    map.set(key, [...(map.get(key) ?? []), { root, moves, from: lowestOf(frets) }]);
+    const low = lowestOf(frets, 0);
+    const key = shapeOf(frets, 0, low);
+    map.set(key, [...(map.get(key) ?? []), { root, moves, from: low }]);
   }
   return map;
-}, new Map<string, readonly Known[]>());
+}, new Map<number, readonly Known[]>());
 
-function lowestOf(frets: Frets): number {
+/** The lowest fret from a string on. */
+function lowestOf(frets: Frets, first: number): number {
   let low = 99;
-  for (const fret of frets) if (fret !== null && fret < low) low = fret;
+  for (let s = first; s < frets.length; s += 1) {
+    const fret = frets[s]!;
+    if (fret !== null && fret < low) low = fret;
+  }
   return low;
 }
 
-/** Frets above the lowest one as text; silent strings are x. */
-function shapeOf(frets: Frets): string {
-  const low = lowestOf(frets);
-  let text = '';
-  for (const fret of frets) text += fret === null ? 'x' : String.fromCharCode(48 + fret - low);
-  return text;
+/** Frets above the lowest one from a string on, four bits a string, 0 for a silent one; -1 for what no form spans. */
+function shapeOf(frets: Frets, first: number, low: number): number {
+  let key = 0;
+  for (let s = first; s < frets.length; s += 1) {
+    const fret = frets[s]!;
+    if (fret !== null && fret - low > WIDEST) return -1;
+    key = (key << 4) | (fret === null ? 0 : fret - low + 1);
+  }
+  return key;
 }
 
 /**
@@ -102,15 +113,15 @@ function shapeOf(frets: Frets): string {
 export function isUsualShape(grip: Grip, instrument: Instrument, rootPc: number): boolean {
   const extra = grip.length - STANDARD.length;
   if (extra < 0 || grip.slice(0, extra).some((fret) => fret !== null)) return false;
-  const frets = extra === 0 ? grip : grip.slice(extra);
-  const known = KNOWN.get(shapeOf(frets));
+  const low = lowestOf(grip, extra);
+  const known = KNOWN.get(shapeOf(grip, extra, low));
   if (!known) return false;
+  const frets = extra === 0 ? grip : grip.slice(extra);
   const open = openStrings(instrument).slice(extra);
   const used = frets.flatMap((fret, s) => (fret === null ? [] : [s]));
   const first = used[0]!;
   const apart = (s: number) => open[s]! - open[first]! - (STANDARD[s]! - STANDARD[first]!);
   if (used.some((s) => apart(s) !== 0)) return false;
-  const low = lowestOf(frets);
   return known.some(({ root, moves, from }) => {
     const fret = frets[root];
     if (fret === null || fret === undefined) return false;

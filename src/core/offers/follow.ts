@@ -32,7 +32,7 @@ export function* groundOf(song: Song, section: string, pass: number): Generator<
   const slots = problemInSteps(song, { sections: [section], pass, reopens: () => true });
   let made = slots.next();
   while (!made.done) {
-    yield 0.1 * made.value;
+    yield 0.1 * made.value.share;
     made = slots.next();
   }
   const problem = made.value;

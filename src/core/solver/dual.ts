@@ -13,6 +13,7 @@ import { residual, wholes } from './coupling';
 import type { Given, Kept } from './lattice';
 import { Pools } from './pools';
 import { greatest, Pricing, type Priced } from './price';
+import { pairsIn } from './rough';
 import { activeOf, cheap, leastOf, seated, thinned, type Active, type Seated } from './seats';
 
 /**
@@ -70,9 +71,12 @@ export class Dual<T extends Option> {
   /**
    * Takes more options in, wherever the same choices stand; the potentials of the others stay. With what was found come
    * all that cost at most `reach` more than the cheapest there. The bound starts anew: what was known of fewer options does
-   * not hold for more.
+   * not hold for more. False, and nothing is changed, where more than `most` pairs would have to be looked at.
    */
-  *grow(found: readonly PerLane<readonly number[]>[], reach = 0): Generator<undefined, void> {
+  *grow(
+    found: readonly PerLane<readonly number[]>[],
+    { reach, most }: { reach: number; most: number },
+  ): Generator<undefined, boolean> {
     const more = new Map<Choices<T>, Set<number>>();
     this.stages.forEach((stage, s) => {
       for (const p of NTHS) {
@@ -90,8 +94,10 @@ export class Dual<T extends Option> {
         return extra ? [...new Set([...active, ...extra])] : [...active];
       }),
     ) as PerLane<number[]>[];
+    if (pairsIn(this.stages, (s, p) => lists[s]![p].length) > most) return false;
     yield* this.#seat(lists);
     this.bound = -Infinity;
+    return true;
   }
 
   /** Seats the options; a held cell is one choice over its stages and gets what any of them has. */

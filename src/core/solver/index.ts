@@ -18,5 +18,5 @@ export {
   type Three,
   type Tie,
 } from './chain';
-export { solve, type Progress, type Solution, type SolveOptions } from './solve';
+export { roughly, solve, type Progress, type Solution, type SolveOptions } from './solve';
 export { whatIfs, type WhatIf } from './what-if';

@@ -1,6 +1,7 @@
 import { agree } from './agree';
-import { NTHS, type Chain, type Nth, type Option } from './chain';
+import { NTHS, type Chain, type Option } from './chain';
 import { Dual } from './dual';
+import { cheapest, groupsOf, leastOwn, mostOf, nearEnough, type Many } from './rough';
 import type { Given, Kept } from './lattice';
 
 /** The cheapest choice for every stage, and what is proven about it. */
@@ -52,6 +53,10 @@ const MOST_ROUNDS = 24;
 /** In so many rounds an answer is looked for before the end. */
 const TRIED_ROUNDS = 3;
 const TRIED = { wide: 5, narrow: 3 };
+/** Of a chain with a great deal to look at, so many cheap options make the first answer. */
+const ROUGH: Many = { wide: 5, narrow: 3 };
+/** Pairs of options that may have to be looked at once more were taken in; then the answer stands with its gap. */
+const MOST_GROWN = 3_000_000;
 /** Lattices for making lanes agree beyond the first plunge, on the way and at the end. */
 const TRIED_NODES = 0;
 const MOST_NODES = 400;
@@ -78,86 +83,103 @@ export function* solve<T extends Option>(
   let best: Pick<Solution<T>, 'cost' | 'chosen'> = { cost: Infinity, chosen: [] };
   let share = 0.02;
   const progress = (): Progress<T> => ({ share, ...best });
-  /** Every stage gone through brings the work on a little; how often they all are is not known before. */
-  function* through<R>(work: Generator<undefined, R>): Generator<Progress<T>, R> {
+  /**
+   * Every stage gone through brings the work on a little; how often they all are is not known before. Null where it took
+   * long enough and there is an answer.
+   */
+  function* through<R>(work: Generator<undefined, R>): Generator<Progress<T>, R | null> {
     let step = work.next();
     while (!step.done) {
       share += (0.97 - share) / (stages.length * PASSES_USUAL);
       yield progress();
+      if (best.chosen.length > 0 && isEnough()) return null;
       step = work.next();
     }
     return step.value;
   }
-  yield progress();
-  const dual = yield* through(Dual.inSteps(chain, reach));
-  function* attempt(many: Many): Generator<Progress<T>, void> {
-    const kept = yield* through(promising(dual, chain, many));
+  function* attempt(kept: Kept | null, given?: Given): Generator<Progress<T>, void> {
+    if (kept === null) return;
     const found = yield* through(
-      agree(chain, kept, { upper: best.cost, given: dual.given, most: TRIED_NODES }),
+      agree(chain, kept, { upper: best.cost, most: TRIED_NODES, ...(given ? { given } : {}) }),
     );
-    if (found.chosen !== null && found.cost < best.cost) best = { cost: found.cost, chosen: found.chosen };
+    if (found && found.chosen !== null && found.cost < best.cost) {
+      best = { cost: found.cost, chosen: found.chosen };
+    }
   }
+  /** What no choice can be below, before anything is proven; and after that. */
+  let bound = leastOwn(stages);
+  const stopped = (given: Given = []): Solution<T> => ({ ...best, bound, kept: null, given });
 
-  let bound = -Infinity;
+  yield progress();
+  const near = nearEnough(chain, reach);
+  if (near < reach) yield* attempt(cheapest(chain, ROUGH));
+  const dual = yield* through(Dual.inSteps(chain, near));
+  if (dual === null) return stopped();
   let isComplete = false;
   for (let round = 0; round < MOST_ROUNDS && !isComplete; round += 1) {
     for (let n = 0; n < MOST_SWEEPS; n += 1) {
       const rose = yield* through(dual.sweep());
-      if (n === 0 && round < TRIED_ROUNDS)
-        yield* attempt({ wide: TRIED.wide + 4 * round, narrow: TRIED.narrow + round });
+      if (rose === null) return stopped(dual.given);
+      if (n === 0 && round < TRIED_ROUNDS) {
+        const many = { wide: TRIED.wide + 4 * round, narrow: TRIED.narrow + round };
+        yield* attempt(yield* through(promising(dual, chain, many)), dual.given);
+      }
       yield progress();
       const gap = best.cost - dual.bound;
       if (gap + slack <= NEAR * reach || rose < WORTH_A_SWEEP * gap || isEnough()) break;
     }
     const priced = yield* through(dual.price(best.cost + slack));
+    if (priced === null) return stopped(dual.given);
     bound = Math.max(bound, Math.min(priced.bound, best.cost));
-
     isComplete = priced.isComplete;
-    if (isEnough()) return { ...best, bound, kept: null, given: dual.given };
-    if (!isComplete) yield* through(dual.grow(priced.found, reach * (2 + round)));
+    if (isEnough()) return stopped(dual.given);
+    if (!isComplete) {
+      const hasRoom = yield* through(
+        dual.grow(priced.found, { reach: near * (2 + round), most: MOST_GROWN }),
+      );
+      if (hasRoom !== true) return stopped(dual.given);
+    }
     yield progress();
   }
-  if (!isComplete) return { ...best, bound, kept: null, given: dual.given };
+  if (!isComplete) return stopped(dual.given);
 
   // Nothing left out can matter: drop what the bound rules out, and solve the rest exactly.
   for (let n = 0; n < MOST_PRUNINGS; n += 1) {
     yield* through(dual.prune(best.cost + slack));
-
     if (isEnough()) break;
-    const rose = yield* through(dual.sweep());
+    const rose = (yield* through(dual.sweep())) ?? 0;
     const gap = best.cost - dual.bound;
     const worth = dual.states <= EASY_STATES ? EASY_RISE * gap : 1;
     if (gap <= 0 || (rose < worth && dual.states <= MOST_STATES)) break;
   }
-  const least = () => Math.min(best.cost, Math.max(bound, dual.bound));
-  if (dual.states > MOST_STATES) {
-    yield* attempt({ wide: 22, narrow: 8 });
-    return { ...best, bound: least(), kept: null, given: dual.given };
-  }
+  const least = Math.min(best.cost, Math.max(bound, dual.bound));
   const { kept, given } = dual;
+  if (dual.states > MOST_STATES) {
+    yield* attempt(yield* through(promising(dual, chain, { wide: 22, narrow: 8 })), given);
+    return { ...best, bound: Math.min(best.cost, least), kept: null, given };
+  }
   const last = yield* through(agree(chain, kept, { upper: best.cost, given, most: MOST_NODES, isEnough }));
-
+  if (last === null) return { ...best, bound: least, kept: null, given };
   if (last.chosen !== null) best = { cost: last.cost, chosen: last.chosen };
   const isProven = last.bound >= best.cost;
   return {
     ...best,
-    bound: isProven ? best.cost : Math.max(least(), last.bound),
+    bound: isProven ? best.cost : Math.max(Math.min(least, best.cost), last.bound),
     kept: isProven ? kept : null,
     given,
   };
 }
 
-/** How often a usual chain is gone through, for telling how far it is (measured by us). */
-const PASSES_USUAL = 30;
-
-interface Many {
-  /** Options of a lane that has many of them, and of one that has few. */
-  readonly wide: number;
-  readonly narrow: number;
+/** An answer from the options that are cheapest by themselves: at once, and with no proof. */
+export function* roughly<T extends Option>(
+  chain: Chain<T>,
+): Generator<undefined, Pick<Solution<T>, 'cost' | 'chosen'>> {
+  const { cost, chosen } = yield* agree(chain, cheapest(chain, ROUGH), { upper: Infinity, most: 0 });
+  return { cost, chosen: chosen ?? [] };
 }
 
-/** Lanes with at most so many options in a stage count as narrow. */
-const NARROW = 60;
+/** How often a usual chain is gone through, for telling how far it is (measured by us). */
+const PASSES_USUAL = 30;
 
 /** The active options that promise most, by the least whole choice with each; the same in tied stages and where a lane holds. */
 function* promising<T extends Option>(
@@ -168,7 +190,7 @@ function* promising<T extends Option>(
   const kept = stages.map((): [number[], number[], number[]] => [[], [], []]);
   const active = dual.kept;
   for (const p of NTHS) {
-    const most = stages.some((stage) => stage.choices[p].options.length > NARROW) ? many.wide : many.narrow;
+    const most = mostOf(stages, p, many);
     for (const group of groupsOf(stages, ties, p)) {
       const worth = new Map<number, number>();
       for (const s of group) {
@@ -185,23 +207,4 @@ function* promising<T extends Option>(
     }
   }
   return kept;
-}
-
-/** Stages in which a lane has one and the same option: held ones, and tied ones with those they are held over. */
-function groupsOf<T extends Option>(
-  stages: Chain<T>['stages'],
-  ties: NonNullable<Chain<T>['ties']>,
-  lane: Nth,
-): readonly (readonly number[])[] {
-  const groups = new Map<number, number[]>();
-  const first = new Map<number, number>();
-  for (const tie of ties) if (tie.lane === lane) for (const s of tie.stages) first.set(s, tie.stages[0]!);
-  let start = 0;
-  stages.forEach((stage, s) => {
-    if (!stage.held[lane]) start = first.get(s) ?? s;
-    const group = groups.get(start);
-    if (group) group.push(s);
-    else groups.set(start, [s]);
-  });
-  return [...groups.values()];
 }

@@ -133,16 +133,7 @@ export function familyOf(device: Device): number {
   return index < 0 ? FAMILIES.length : index;
 }
 
-/** Whether a grip is a shape that players know by name; remembered per instrument and root. */
+/** Whether a guitar's grip is a shape that players know by name. */
 export function isUsual(grip: KnownGrip, instrument: Rig, rootPc: number): boolean {
-  if (instrument.kind === 'bass') return false;
-  let roots = usual.get(instrument);
-  if (!roots) usual.set(instrument, (roots = new Map()));
-  let of = roots.get(rootPc);
-  if (!of) roots.set(rootPc, (of = new WeakMap()));
-  let is = of.get(grip);
-  if (is === undefined) of.set(grip, (is = isUsualShape(grip.grip, instrument, rootPc)));
-  return is;
+  return instrument.kind === 'guitar' && isUsualShape(grip.grip, instrument, rootPc);
 }
-
-const usual = new WeakMap<Rig, Map<number, WeakMap<KnownGrip, boolean>>>();

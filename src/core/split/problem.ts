@@ -31,8 +31,14 @@ export function problemOf(song: Song, scope: Scope): SplitProblem {
   return finished(problemInSteps(song, scope));
 }
 
-/** The same, yielding after each slot how much of it is there, 0 … 1. */
-export function* problemInSteps(song: Song, scope: Scope): Generator<number, SplitProblem> {
+/** How much of a problem is there, 0 … 1, and its first slots as far as they go. */
+export interface ProblemSoFar {
+  readonly share: number;
+  readonly slots: () => readonly Slot[];
+}
+
+/** The same, yielding after each slot. */
+export function* problemInSteps(song: Song, scope: Scope): Generator<ProblemSoFar, SplitProblem> {
   const names = scope.sections ?? song.sections.map((s) => s.name);
   for (const name of names) if (!sectionNamed(song, name)) throw new RangeError(`No section ${name}`);
   const wanted = new Set(names);
@@ -40,6 +46,7 @@ export function* problemInSteps(song: Song, scope: Scope): Generator<number, Spl
   const played = new Set(order);
   const left = names.filter((name) => !played.has(name)); // in no form: solved all the same
   const slots: Slot[] = [];
+  const isCrowded = symbolsIn(song, wanted) > MOST_SYMBOLS;
   let last: string | null = null;
   const all = [...order, ...left];
   for (const [done, name] of all.entries()) {
@@ -50,13 +57,12 @@ export function* problemInSteps(song: Song, scope: Scope): Generator<number, Spl
       if (end) slots.push(end);
     }
     const follows = joined || slots.at(-1)?.section === before;
-    const own = slotsOf(song, name, { ...scope, before: follows ? (slots.at(-1) ?? null) : null });
-    let step = own.next();
-    while (!step.done) {
-      yield (done + step.value) / all.length;
-      step = own.next();
+    const earlier = follows ? (slots.at(-1) ?? null) : null;
+    const own: Slot[] = [];
+    for (const share of slotsOf(song, name, { ...scope, before: earlier, isCrowded }, own)) {
+      yield { share: (done + share) / all.length, slots: () => [...slots, ...own] };
     }
-    slots.push(...step.value);
+    slots.push(...own);
     const after = neighbourOf(song, name, 1);
     if (after !== null && !wanted.has(after)) {
       const tempo = materialOf(song, name)?.tempo ?? song.tempo;
@@ -68,6 +74,15 @@ export function* problemInSteps(song: Song, scope: Scope): Generator<number, Spl
     } else last = name;
   }
   return problemFrom(slots);
+}
+
+/** Different symbols from which a song counts as crowded: no song we know has a third of them. */
+const MOST_SYMBOLS = 72;
+
+function symbolsIn(song: Song, names: ReadonlySet<string>): number {
+  const sections = song.sections.filter(({ name }) => names.has(name));
+  return new Set(sections.flatMap(({ bars }) => bars.flatMap(({ chords }) => chords.map((c) => c.chord))))
+    .size;
 }
 
 /** A problem of some slots: a player who chooses for the same symbol again in a section chooses the same. */

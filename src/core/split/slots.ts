@@ -39,10 +39,17 @@ export interface SectionScope {
   readonly reopens?: (at: CellAddress) => boolean;
   /** What is played just before; null at a beginning. */
   readonly before: Slot | null;
+  /** A great many different symbols are looked at (see `Asked`). */
+  readonly isCrowded: boolean;
 }
 
-/** The slots of a section, one a step; yields after each how much of it is there, 0 … 1. */
-export function* slotsOf(song: Song, name: string, scope: SectionScope): Generator<number, readonly Slot[]> {
+/** The slots of a section, one a step, put into `slots`; yields before each how much of it is there, 0 … 1. */
+export function* slotsOf(
+  song: Song,
+  name: string,
+  scope: SectionScope,
+  slots: Slot[],
+): Generator<number, void> {
   const { section, meter, tempo } = loudMaterial(song, name, scope.entry)!;
   const plan = planOf(song, name);
   const moments = momentsOf(section, { pass: scope.pass, meter });
@@ -54,9 +61,9 @@ export function* slotsOf(song: Song, name: string, scope: SectionScope): Generat
     return at !== null && !cell.locked && scope.reopens?.(at) === true;
   };
   const groups = grouped(moments, isOpen);
-  const asked: Asked = { wishes: section.wishes, common: commonTones(moments) };
+  const { isCrowded } = scope;
+  const asked: Asked = { wishes: section.wishes, common: commonTones(moments), isCrowded };
   const locks = lockedIn(groups, { song, section, plan });
-  const slots: Slot[] = [];
   const vocabularies: PerLane<Vocabulary>[] = [];
   for (const [i, group] of groups.entries()) {
     yield i / groups.length;
@@ -106,7 +113,6 @@ export function* slotsOf(song: Song, name: string, scope: SectionScope): Generat
       isEnd: false,
     });
   }
-  return slots;
 }
 
 /** The last or first moment of a section as it is written; null when something in it is still open. */

@@ -22,13 +22,13 @@ import {
   type PartChange,
   type Song,
 } from '../song/index';
-import { NTHS, solve, type Solution } from '../solver/index';
+import { NTHS, roughly, solve, type Solution } from '../solver/index';
 import { classesOf, type Candidate } from './candidate';
 import { followedIn } from './following';
 import { editOf, type Hands, type Proposal, type SplitProgress, type SplitWork } from './proposal';
-import { problemInSteps, type Scope, type SplitProblem } from './problem';
+import { problemFrom, problemInSteps, type Scope, type SplitProblem } from './problem';
 import { handChanges, handProblem, type HandProblem } from './right/hands';
-import { addressOf } from './slots';
+import { addressOf, type Slot } from './slots';
 import { chokedIn } from './choked';
 import { cellOf } from './vocabulary';
 
@@ -43,6 +43,8 @@ export interface SplitOptions {
   readonly hands?: Hands;
   /** Asked now and then: once it says so, the best so far is taken with the bound that is proven by then. */
   readonly isEnough?: () => boolean;
+  /** Asked while it is still being found out what everybody could play: once it says so, how the song begins is shown. */
+  readonly isLate?: () => boolean;
 }
 
 /**
@@ -213,18 +215,23 @@ interface SolvedOf extends SplitOptions {
 type SolvedCells = Pick<Proposal, 'changes' | 'cost' | 'bound' | 'notes'>;
 
 function* solved(song: Song, scope: Scope, of: SolvedOf): Generator<SplitProgress, SolvedCells> {
-  const { from, to, base, isEnough } = of;
+  const { from, to, base, isEnough, isLate } = of;
   const at = (share: number) => from + (to - from) * share;
   const slots = problemInSteps(song, scope);
   let made = slots.next();
+  let early: Proposal | null = null;
   while (!made.done) {
-    yield { share: at(SLOTS_SHARE * made.value), first: null };
+    const soFar = made.value;
+    if (early === null && base !== null && isLate?.() && soFar.slots().length > 0) {
+      early = yield* begun(song, soFar.slots(), { base, share: at(SLOTS_SHARE * soFar.share) });
+    }
+    yield { share: at(SLOTS_SHARE * soFar.share), first: early };
     made = slots.next();
   }
   const problem = made.value;
   const work = solve(problem.chain, isEnough ? { isEnough } : {});
   let step = work.next();
-  let shown: { chosen: Chosen; first: Proposal | null } = { chosen: [], first: null };
+  let shown: { chosen: Chosen; first: Proposal | null } = { chosen: [], first: early };
   function* changed(chosen: Chosen, share: number): Generator<SplitProgress, readonly CellChange[]> {
     const changes = changesInSteps(song, problem, chosen);
     let next = changes.next();
@@ -246,6 +253,24 @@ function* solved(song: Song, scope: Scope, of: SolvedOf): Generator<SplitProgres
   }
   const { chosen, cost, bound } = step.value;
   return { changes: yield* changed(chosen, at(0.99)), cost, bound, notes: notesOf(song, problem, chosen) };
+}
+
+/** How a song begins, from what is cheapest by itself: shown until there is an answer for all of it. */
+function* begun(
+  song: Song,
+  slots: readonly Slot[],
+  { base, share }: { base: Pick<Proposal, 'hits' | 'parts'>; share: number },
+): Generator<SplitProgress, Proposal> {
+  const problem = problemFrom(slots);
+  const work = roughly(problem.chain);
+  let step = work.next();
+  while (!step.done) {
+    yield { share, first: null };
+    step = work.next();
+  }
+  const { cost, chosen } = step.value;
+  const changes = chosen.length > 0 ? changesOf(song, problem, chosen) : [];
+  return { ...base, changes, cost, bound: 0, notes: [] };
 }
 
 /** The cells a solution fills, in the order of the slots. */

@@ -22,7 +22,11 @@ export interface Asked {
   readonly wishes: readonly Wish[];
   /** Tones that many chords of the section have, for one who drones. */
   readonly common: readonly number[];
+  /** So many different symbols are looked at that hands stay below `SHORT_NECK` where nothing is asked of them. */
+  readonly isCrowded?: boolean;
 }
+
+const SHORT_NECK = 14;
 
 /** Every grip for the chord, or only rest where there is no chord or the plan leaves the player out. */
 export function allCandidates(seat: Seat): readonly Candidate[] {
@@ -39,22 +43,28 @@ const vocabularies = new WeakMap<Rig, WeakMap<Role, Map<string, Vocabulary>>>();
  * few and every usual one. The same list for the same symbol, whatever stands around it: so a player can be asked for
  * the same grip. Wishes that nothing can meet are let go rather than leaving a player without a grip.
  */
-export function vocabularyFor(seat: Seat, { wishes, common }: Asked): Vocabulary {
+export function vocabularyFor(seat: Seat, { wishes, common, isCrowded = false }: Asked): Vocabulary {
   const own = wishes.filter((wish) => wish.player === seat.player);
   const drones = seat.role.drones ? common : [];
-  const key = `${seat.chord?.text ?? ''}|${drones.join()}|${JSON.stringify(own)}`;
+  const isShort = isCrowded && own.length === 0;
+  const key = `${seat.chord?.text ?? ''}|${drones.join()}|${JSON.stringify(own)}${isShort ? '|short' : ''}`;
   let byRole = vocabularies.get(seat.instrument);
   if (!byRole) vocabularies.set(seat.instrument, (byRole = new WeakMap()));
   let known = byRole.get(seat.role);
   if (!known) byRole.set(seat.role, (known = new Map()));
   let vocabulary = known.get(key);
-  if (!vocabulary) known.set(key, (vocabulary = vocabularyOf(seat, own, drones)));
+  if (!vocabulary) known.set(key, (vocabulary = vocabularyOf(seat, { wishes: own, drones, isShort })));
   return vocabulary;
 }
 
-function vocabularyOf(seat: Seat, wishes: readonly Wish[], drones: readonly number[]): Vocabulary {
+function vocabularyOf(
+  seat: Seat,
+  of: { wishes: readonly Wish[]; drones: readonly number[]; isShort: boolean },
+): Vocabulary {
+  const { wishes, drones, isShort } = of;
+  const neck = isShort ? shortened(seat.instrument) : seat.instrument;
   const wanted = seat.chord !== null && Object.keys(seat.role.clean.devices).length > 0;
-  const grips = wanted ? enumerateGrips(seat.chord!, seat.instrument, seat.instrument.hand) : [];
+  const grips = wanted ? enumerateGrips(seat.chord!, neck, seat.instrument.hand) : [];
   if (grips.length === 0) return { options: [REST], missing: wanted ? 'grip' : null };
   const wished = wishes.length === 0 ? grips : grips.filter((grip) => allows(wishes, candidateOf(grip)));
   if (wished.length === 0) return { options: usualOf(grips, seat).map(candidateOf), missing: 'wish' };
@@ -63,6 +73,10 @@ function vocabularyOf(seat: Seat, wishes: readonly Wish[], drones: readonly numb
   const more = drones.flatMap((pc) => dronesOn(pc, seat)).filter((c) => allows(wishes, c));
   const ids = new Set(options.map((c) => c.id));
   return { options: [...options, ...more.filter((c) => !ids.has(c.id))], missing: null };
+}
+
+function shortened(instrument: Rig): Rig {
+  return { ...instrument, frets: Math.min(instrument.frets, SHORT_NECK + instrument.capo) };
 }
 
 /**
