@@ -3,7 +3,7 @@ import loadHighs from 'highs';
 import { asProgramme, chainOf } from '../../../test/solver-instances';
 import { costOf, NTHS, type Chain, type Nth, type Option } from './chain';
 import { Lattice, type Kept } from './lattice';
-import { solve, type Solution, type SolveOptions } from './solve';
+import { roughly, solve, type Solution, type SolveOptions } from './solve';
 import { whatIfs } from './what-if';
 
 function ran<T>(work: Generator<unknown, T>): T {
@@ -117,11 +117,28 @@ describe('the solver', () => {
     for (let n = 400; n < 410; n += 1) {
       const chain = chainOf(n, { wide: 14, narrow: 6, stages: 12, ties: true });
       const whole = solved(chain);
-      const early = solved(chain, { isEnough: () => true });
-      expect(isAllowed(chain, early.chosen)).to.equal(true);
-      expect(costOf(chain.stages, early.chosen)).to.equal(early.cost);
-      expect(early.cost).to.be.at.least(whole.cost);
-      expect(early.bound).to.be.at.most(whole.cost);
+      // At once, and somewhere in the middle of sweeping, pricing and dropping.
+      for (const after of [0, 1, 20, 60, 150, 400]) {
+        let asked = 0;
+        const early = solved(chain, { isEnough: () => (asked += 1) > after });
+        expect(isAllowed(chain, early.chosen), `chain ${n}, ${after}`).to.equal(true);
+        expect(costOf(chain.stages, early.chosen)).to.equal(early.cost);
+        expect(early.cost).to.be.at.least(whole.cost);
+        expect(early.bound).to.be.at.most(whole.cost);
+      }
+    }
+  });
+
+  it('finds the same from however few options it begins with, and an answer of some sort at once', () => {
+    for (let n = 500; n < 520; n += 1) {
+      const chain = chainOf(n, { wide: 16, narrow: 6, stages: 5, holds: n % 2 === 0, ties: n % 3 === 0 });
+      const whole = solved(chain);
+      for (const reach of [0, 60, 300])
+        expect(solved(chain, { reach }).cost, `${n}, ${reach}`).to.equal(whole.cost);
+      const rough = ran(roughly(chain));
+      expect(isAllowed(chain, rough.chosen), `chain ${n}`).to.equal(true);
+      expect(costOf(chain.stages, rough.chosen)).to.equal(rough.cost);
+      expect(rough.cost).to.be.at.least(whole.cost);
     }
   });
 });

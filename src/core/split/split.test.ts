@@ -29,6 +29,38 @@ const PROGRESSIONS: Readonly<Record<string, string>> = {
 };
 
 describe('splitting', () => {
+  it('shows how a song begins when it is late, and ends where it would have ended', () => {
+    const from = song(`key: Dm\n== A ==\nchords | ${'Dm | Bb | C | Gm7 | '.repeat(4)}\n`);
+    const shown: Proposal[] = [];
+    const done = finish(splitSong(from, null, { isLate: () => true }), {
+      onProgress: ({ first }) => {
+        if (first !== null && shown.at(-1) !== first) shown.push(first);
+      },
+    });
+    if (!done.ok) throw new Error(done.error);
+    expect(done.value).to.deep.equal(split(from));
+    const bars = shown[0]!.changes.map(({ at }) => at.bar);
+    expect(Math.max(...bars)).to.be.lessThan(15);
+    expect(Math.min(...bars)).to.equal(0);
+    expect(shown.at(-1)!.changes.length).to.equal(done.value.changes.length);
+  });
+
+  it('is answered with its gap when it took long enough, however many symbols there are', () => {
+    const roots = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+    const symbols = roots.flatMap((root) =>
+      ['m', '7', 'maj7', 'm7', 'sus4', '6', 'add9'].map((q) => root + q),
+    );
+    const from = song(`key: C\n== A ==\nchords | ${symbols.join(' | ')} |\n`);
+    const done = finish(splitSong(from, null, { isEnough: () => true }));
+    if (!done.ok) throw new Error(done.error);
+    const { changes, cost, bound } = done.value;
+    expect(changes.length).to.equal(3 * symbols.length);
+    expect(bound).to.be.at.most(cost);
+    for (const { cell } of changes) {
+      if (cell.kind === 'grip') expect(Math.max(...cell.grip.map((fret) => fret ?? 0))).to.be.at.most(14);
+    }
+  }).timeout(60_000);
+
   it('fills every open cell and only those', () => {
     const from = song(`key: Dm
 guitar1: tuning D A D G B E; gain 7
