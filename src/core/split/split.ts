@@ -200,7 +200,7 @@ function placesIn(song: Song, name: string | null): readonly OnPass[] {
 }
 
 /** Right hands cost less than left ones: fewer of them need to take part at first (measured by us). */
-const HANDS_REACH = 60;
+const HANDS_REACH = 150;
 
 /** Share of the work that is finding out what everybody could play. */
 const SLOTS_SHARE = 0.1;

@@ -1,7 +1,8 @@
+import { remember } from '../../base/index';
 import { PLAYERS, type Bar, type Player } from '../../form/index';
 import { complementOf, isGuess, parseHits, sureOf } from '../../hits/index';
 import type { Song } from '../../song/index';
-import { barTicks, ticksToSeconds, type Meter } from '../../time/index';
+import { barTicks, formatMeter, ticksToSeconds, type Meter } from '../../time/index';
 import { eighthsIn } from './figures';
 
 /** How a pattern comes from what is written: this player's own, or from a partner's. */
@@ -95,7 +96,7 @@ export function motifsFor(
       }
       add('accents', accentsOf(pattern), `${who}’s accents${where}`);
       // Gaps are of the moment: in another bar the partner may leave others.
-      if (at === bar) add('gaps', complementOf(pattern, meter), `${who}’s gaps`);
+      if (at === bar) add('gaps', gapsOf(`${formatMeter(meter)} ${pattern}`), `${who}’s gaps`);
     }
   }
   for (const one of song[player])
@@ -157,6 +158,12 @@ function countsOf(patterns: readonly (string | null)[]): ReadonlyMap<string, num
   for (const pattern of patterns) if (pattern !== null) counts.set(pattern, (counts.get(pattern) ?? 0) + 1);
   return counts;
 }
+
+/** An answer to a pattern, by its metre and itself. */
+const gapsOf = remember((key: string): string => {
+  const [, beats, unit, pattern] = /^(\d+)\/(\d+) (.*)$/.exec(key)!;
+  return complementOf(pattern!, { beats: Number(beats), unit: Number(unit) as Meter['unit'] });
+});
 
 /** Only the loud ringing strokes, the rest goes on sounding; the bar begins with one. */
 function accentsOf(pattern: string): string {
