@@ -81,6 +81,28 @@ function besideLineChart(bars: number, run: number): string {
   return `key: Cm\nguitar1: ${rig}\nguitar2: ${rig}\nbass: tuning C G C F; frets 24; scale ${860 + run} mm\n\n== A ==\nchords | Cm9 | Fm9 | Gm9 | Abmaj9 |\nguitar1 line | ${line} |\n`;
 }
 
+/** A hundred and twenty-eight ninths, elevenths and thirteenths, no two alike in a row, on necks in three odd tunings. */
+function crowdedChart(): string {
+  const roots = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+  const kinds = ['m9', '13', 'maj9', '7#9', 'm7b5', '9', '6', '11', '7b9', 'add9', 'sus2'];
+  const chord = (n: number) => `${roots[(n * 5) % 12]!}${kinds[(n * 7 + Math.floor(n / 12)) % 11]!}`;
+  const bars = Array.from({ length: 32 }, (_, b) =>
+    [0, 1, 2, 3].map((beat) => chord(4 * b + beat)).join(' '),
+  );
+  const rig =
+    'guitar1: tuning C2 G2 C3 F3 A3 D4; frets 24; gain 2\nguitar2: capo 2; frets 24; gain 3\nbass: tuning B0 E1 A1 D2 G2; frets 24\n';
+  return `key: C\ntempo: 120\n${rig}\n== A == plan wall\nchords | ${bars.join(' | ')} |\n`;
+}
+
+/** Split as the application does it: how it begins after a while, an answer with its gap when it took long enough. */
+function inTime(open: Song, until: 'begun' | 'answered'): void {
+  const start = performance.now();
+  const after = (ms: number) => () => performance.now() - start > ms;
+  const work = splitSong(open, null, { isLate: after(600), isEnough: after(4000) });
+  let step = work.next();
+  while (!step.done && (until === 'answered' || step.value.first === null)) step = work.next();
+}
+
 function proven(open: Song): void {
   const done = finish(splitSong(open, null));
   if (!done.ok || done.value.bound < done.value.cost) throw new Error('not proven');
@@ -339,6 +361,14 @@ const benchmarks: readonly Benchmark[] = [
       return () => finish(splitSong(open, null));
     },
   },
+  ...(['begun', 'answered'] as const).map((until): Benchmark => ({
+    name: `128 chords all different on three odd necks, cold: ${until}`,
+    runs: 1,
+    prepare: () => {
+      const open = readChart(crowdedChart()).song;
+      return () => inTime(open, until);
+    },
+  })),
   ...[32, 128, 512].flatMap((slots): Benchmark[] => [
     {
       name: `slots and own costs of ${slots} slots, cold`,
@@ -390,6 +420,7 @@ export const MEMORY_CHARTS: readonly { readonly name: string; readonly text: str
     name: 'beside a line of eighths in 4 of 4 bars, drop C, 24 frets, with the program',
     text: besideLineChart(4, 0),
   },
+  { name: '128 chords all different on three odd necks, with the program', text: crowdedChart() },
 ];
 
 export async function runBenchmarks(options: { only: string | null; file: string }): Promise<void> {

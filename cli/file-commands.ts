@@ -104,7 +104,7 @@ export async function splitCommand(path: string, options: Options): Promise<unkn
 }
 
 /** So long the proof is looked for before the best so far is taken, in ms. */
-const ENOUGH_MS = 4500;
+const ENOUGH_MS = 4000;
 
 function handsFrom(value: string | boolean | undefined): Hands {
   if (value === undefined) return 'both';

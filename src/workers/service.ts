@@ -8,7 +8,7 @@ import type { SplitService } from './protocol';
 const SLICE_MS = 24;
 
 /** So long a split looks for the proof before it answers with what it has, in ms. */
-const ENOUGH_MS = 4500;
+const ENOUGH_MS = 4000;
 /** After so long the beginning of a song is shown while the rest is still looked at. */
 const LATE_MS = 600;
 
