@@ -98,7 +98,7 @@ function crowdedChart(): string {
 function inTime(open: Song, until: 'begun' | 'answered'): void {
   const start = performance.now();
   const after = (ms: number) => () => performance.now() - start > ms;
-  const work = splitSong(open, null, { isLate: after(600), isEnough: after(4000) });
+  const work = splitSong(open, null, { isLate: after(600), isHurried: after(2000), isEnough: after(4000) });
   let step = work.next();
   while (!step.done && (until === 'answered' || step.value.first === null)) step = work.next();
 }

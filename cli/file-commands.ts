@@ -92,7 +92,8 @@ export async function splitCommand(path: string, options: Options): Promise<unkn
   const song = await readSongFile(path);
   const start = performance.now();
   const isEnough = () => performance.now() - start > ENOUGH_MS;
-  const proposal = finish(splitSong(song, null, { hands, isEnough }));
+  const isHurried = () => performance.now() - start > HURRIED_MS;
+  const proposal = finish(splitSong(song, null, { hands, isEnough, isHurried }));
   if (!proposal.ok) throw new RangeError(proposal.error);
   const { cost, bound, notes, changes, hits, parts } = proposal.value;
   const filled = applyEdit(song, editOf(proposal.value));
@@ -105,6 +106,7 @@ export async function splitCommand(path: string, options: Options): Promise<unkn
 
 /** So long the proof is looked for before the best so far is taken, in ms. */
 const ENOUGH_MS = 4000;
+const HURRIED_MS = 2000;
 
 function handsFrom(value: string | boolean | undefined): Hands {
   if (value === undefined) return 'both';

@@ -48,7 +48,13 @@ export function createSplitService(
       const from = clock();
       const isEnough = () => clock() - from > enoughMs;
       const isLate = () => clock() - from > LATE_MS;
-      const work = splitSong(steady(song), target, { isEnough, isLate, ...(hands ? { hands } : {}) });
+      const isHurried = () => clock() - from > enoughMs / 2;
+      const work = splitSong(steady(song), target, {
+        isEnough,
+        isLate,
+        isHurried,
+        ...(hands ? { hands } : {}),
+      });
       return run('split', work, onProgress);
     },
     async follow(song, at, onProgress) {

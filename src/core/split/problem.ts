@@ -20,6 +20,8 @@ export interface Scope {
   readonly entry?: number;
   /** Treats an unlocked cell as open though it is written. */
   readonly reopens?: (at: CellAddress) => boolean;
+  /** Asked now and then: once it says so, hands stay near the nut in what is still to be looked at. */
+  readonly isHurried?: () => boolean;
 }
 
 /**

@@ -11,7 +11,14 @@ import { seatsOf, type Seat, type Seats } from './seat';
 import { stepsOf } from './step-costs';
 import { struckIn, struckOver, type StruckIn } from './struck';
 import { jointOf, namedTones, NO_JOINT } from './together';
-import { choicesFor, fixedCandidate, vocabularyFor, type Asked, type Vocabulary } from './vocabulary';
+import {
+  choicesFor,
+  fixedCandidate,
+  SHORT_NECK,
+  vocabularyFor,
+  type Asked,
+  type Vocabulary,
+} from './vocabulary';
 
 /** A stretch in which nobody whose part is open changes: what is chosen there is chosen once. */
 export interface Slot {
@@ -30,6 +37,8 @@ export interface Slot {
   readonly stage: Stage<Candidate>;
   /** True where it only stands at the end of another section: what it costs there is not ours to change. */
   readonly isEnd: boolean;
+  /** Looked at when time was short: not all there is took part. */
+  readonly isHurried: boolean;
 }
 
 /** Which cells of a section may change, and what comes before it. */
@@ -41,6 +50,8 @@ export interface SectionScope {
   readonly before: Slot | null;
   /** A great many different symbols are looked at (see `Asked`). */
   readonly isCrowded: boolean;
+  /** Asked before each slot: once it says so, hands stay near the nut from there on. */
+  readonly isHurried?: () => boolean;
 }
 
 /** The slots of a section, one a step, put into `slots`; yields before each how much of it is there, 0 … 1. */
@@ -61,13 +72,14 @@ export function* slotsOf(
     return at !== null && !cell.locked && scope.reopens?.(at) === true;
   };
   const groups = grouped(moments, isOpen);
-  const { isCrowded } = scope;
-  const asked: Asked = { wishes: section.wishes, common: commonTones(moments), isCrowded };
+  const asked: Asked = { wishes: section.wishes, common: commonTones(moments) };
   const locks = lockedIn(groups, { song, section, plan });
   const vocabularies: PerLane<Vocabulary>[] = [];
   for (const [i, group] of groups.entries()) {
     yield i / groups.length;
     const [first] = group as [Moment];
+    const isHurried = scope.isHurried?.() === true;
+    const below = isHurried ? SHORT_NECK.hurried : scope.isCrowded ? SHORT_NECK.crowded : null;
     const seats = seatsOver(song, { section, group, plan, struck });
     const earlier = slots[i - 1];
     const previous = group === groups[0] ? scope.before : earlier!;
@@ -77,7 +89,7 @@ export function* slotsOf(
     ) as PerLane<boolean>;
     const vocabulary = NTHS.map((p): Vocabulary => {
       if (held[p]) return { ...vocabularies[i - 1]![p], missing: null };
-      if (opens[p]) return vocabularyFor(seats[p], asked);
+      if (opens[p]) return vocabularyFor(seats[p], { ...asked, below });
       const line = group.map((moment) => ({
         candidate: fixedCandidate(moment.cells[PLAYERS[p]!], { ...seats[p], chord: moment.chord }),
         share: moment.ticks / ticksOf(group),
@@ -111,6 +123,7 @@ export function* slotsOf(
         }) as unknown as Stage<Candidate>['steps'],
       },
       isEnd: false,
+      isHurried,
     });
   }
 }
@@ -144,6 +157,7 @@ export function endSlot(
     missing: [null, null, null],
     stage: { choices, held: [false, false, false], joint: NO_JOINT, steps },
     isEnd: true,
+    isHurried: false,
   };
 }
 

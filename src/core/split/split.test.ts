@@ -45,6 +45,21 @@ describe('splitting', () => {
     expect(shown.at(-1)!.changes.length).to.equal(done.value.changes.length);
   });
 
+  it('looks near the nut when time is short, and says so', () => {
+    const from = song('key: Em\n== A ==\nchords | Em | G | Am | C |\n');
+    let asked = 0;
+    const done = finish(splitSong(from, null, { isHurried: () => (asked += 1) > 2 }));
+    if (!done.ok) throw new Error(done.error);
+    expect(done.value.notes).to.deep.equal([
+      'So many different chords: from A, bar 3 on only grips near the nut were looked at.',
+    ]);
+    for (const { at, cell } of done.value.changes) {
+      if (at.bar > 1 && cell.kind === 'grip') {
+        expect(Math.max(...cell.grip.map((fret) => fret ?? 0))).to.be.at.most(7);
+      }
+    }
+  });
+
   it('is answered with its gap when it took long enough, however many symbols there are', () => {
     const roots = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
     const symbols = roots.flatMap((root) =>

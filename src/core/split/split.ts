@@ -45,6 +45,8 @@ export interface SplitOptions {
   readonly isEnough?: () => boolean;
   /** Asked while it is still being found out what everybody could play: once it says so, how the song begins is shown. */
   readonly isLate?: () => boolean;
+  /** The same: once it says so, hands stay near the nut in the rest, and the notes say so. */
+  readonly isHurried?: () => boolean;
 }
 
 /**
@@ -215,9 +217,9 @@ interface SolvedOf extends SplitOptions {
 type SolvedCells = Pick<Proposal, 'changes' | 'cost' | 'bound' | 'notes'>;
 
 function* solved(song: Song, scope: Scope, of: SolvedOf): Generator<SplitProgress, SolvedCells> {
-  const { from, to, base, isEnough, isLate } = of;
+  const { from, to, base, isEnough, isLate, isHurried } = of;
   const at = (share: number) => from + (to - from) * share;
-  const slots = problemInSteps(song, scope);
+  const slots = problemInSteps(song, isHurried ? { ...scope, isHurried } : scope);
   let made = slots.next();
   let early: Proposal | null = null;
   while (!made.done) {
@@ -319,6 +321,11 @@ function notesOf(song: Song, { slots }: SplitProblem, chosen: Chosen): readonly 
         );
       }
     });
+  }
+  const hurried = slots.find((slot) => slot.isHurried);
+  if (hurried) {
+    const where = `${hurried.section}, bar ${hurried.moments[0]!.bar + 1}`;
+    notes.add(`So many different chords: from ${where} on only grips near the nut were looked at.`);
   }
   const lowest = (player: Player) => {
     const rig = song.players[player];

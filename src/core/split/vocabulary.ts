@@ -22,11 +22,12 @@ export interface Asked {
   readonly wishes: readonly Wish[];
   /** Tones that many chords of the section have, for one who drones. */
   readonly common: readonly number[];
-  /** So many different symbols are looked at that hands stay below `SHORT_NECK` where nothing is asked of them. */
-  readonly isCrowded?: boolean;
+  /** Where nothing is asked of a player, hands stay below this fret (above the capo); left out: the whole neck. */
+  readonly below?: number | null;
 }
 
-const SHORT_NECK = 14;
+/** Where hands stay when a great many different symbols are looked at, and when time is short. */
+export const SHORT_NECK = { crowded: 14, hurried: 7 } as const;
 
 /** Every grip for the chord, or only rest where there is no chord or the plan leaves the player out. */
 export function allCandidates(seat: Seat): readonly Candidate[] {
@@ -43,26 +44,26 @@ const vocabularies = new WeakMap<Rig, WeakMap<Role, Map<string, Vocabulary>>>();
  * few and every usual one. The same list for the same symbol, whatever stands around it: so a player can be asked for
  * the same grip. Wishes that nothing can meet are let go rather than leaving a player without a grip.
  */
-export function vocabularyFor(seat: Seat, { wishes, common, isCrowded = false }: Asked): Vocabulary {
+export function vocabularyFor(seat: Seat, { wishes, common, below = null }: Asked): Vocabulary {
   const own = wishes.filter((wish) => wish.player === seat.player);
   const drones = seat.role.drones ? common : [];
-  const isShort = isCrowded && own.length === 0;
-  const key = `${seat.chord?.text ?? ''}|${drones.join()}|${JSON.stringify(own)}${isShort ? '|short' : ''}`;
+  const neck = own.length === 0 ? below : null;
+  const key = `${seat.chord?.text ?? ''}|${drones.join()}|${JSON.stringify(own)}|${neck ?? ''}`;
   let byRole = vocabularies.get(seat.instrument);
   if (!byRole) vocabularies.set(seat.instrument, (byRole = new WeakMap()));
   let known = byRole.get(seat.role);
   if (!known) byRole.set(seat.role, (known = new Map()));
   let vocabulary = known.get(key);
-  if (!vocabulary) known.set(key, (vocabulary = vocabularyOf(seat, { wishes: own, drones, isShort })));
+  if (!vocabulary) known.set(key, (vocabulary = vocabularyOf(seat, { wishes: own, drones, below: neck })));
   return vocabulary;
 }
 
 function vocabularyOf(
   seat: Seat,
-  of: { wishes: readonly Wish[]; drones: readonly number[]; isShort: boolean },
+  of: { wishes: readonly Wish[]; drones: readonly number[]; below: number | null },
 ): Vocabulary {
-  const { wishes, drones, isShort } = of;
-  const neck = isShort ? shortened(seat.instrument) : seat.instrument;
+  const { wishes, drones, below } = of;
+  const neck = below === null ? seat.instrument : shortened(seat.instrument, below);
   const wanted = seat.chord !== null && Object.keys(seat.role.clean.devices).length > 0;
   const grips = wanted ? enumerateGrips(seat.chord!, neck, seat.instrument.hand) : [];
   if (grips.length === 0) return { options: [REST], missing: wanted ? 'grip' : null };
@@ -75,8 +76,8 @@ function vocabularyOf(
   return { options: [...options, ...more.filter((c) => !ids.has(c.id))], missing: null };
 }
 
-function shortened(instrument: Rig): Rig {
-  return { ...instrument, frets: Math.min(instrument.frets, SHORT_NECK + instrument.capo) };
+function shortened(instrument: Rig, below: number): Rig {
+  return { ...instrument, frets: Math.min(instrument.frets, below + instrument.capo) };
 }
 
 /**
