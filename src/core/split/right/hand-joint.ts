@@ -1,27 +1,41 @@
 import type { Joint, PerLane } from '../../solver/index';
+import { formatMeter } from '../../time/index';
 import { fullPoints, pairHandCosts, sumOfHand, type HandSeat } from './hand-costs';
 import type { HandOption } from './option';
 import type { HandPlan } from './wants';
 
+/** Joint costs and pairs of a plan, by what they depend on. */
+interface Known {
+  readonly joints: Map<string, Joint<HandOption>>;
+  readonly pairs: Map<string, Pair>;
+}
+
+const known = new WeakMap<HandPlan, Known>();
+/** Places in bars at which grips come differ little: so many are remembered for each plan. */
+const MOST_KNOWN = 200;
+
 /**
  * What three right hands cost together in the bars of a section under a plan. Bars in which the same grips come at the same
- * time share one object; what two options cost is remembered by what is alike.
+ * time share one object, in all sections of that metre and tempo; what two options cost is remembered by what is alike.
  */
 export function jointsOf(plan: HandPlan): (seats: PerLane<HandSeat>) => Joint<HandOption> {
-  const joints = new Map<string, Joint<HandOption>>();
-  const pairs = new Map<string, Pair>();
+  let of = known.get(plan);
+  if (!of || of.joints.size > MOST_KNOWN || of.pairs.size > MOST_KNOWN) {
+    known.set(plan, (of = { joints: new Map(), pairs: new Map() }));
+  }
+  const { joints, pairs } = of;
   const pairFor = (a: HandSeat, b: HandSeat): Pair => {
     // Of the seats only this much matters to two (see pairHandCosts).
-    const key = `${a.player} ${b.player} ${b.changes.join()}`;
+    const key = `${formatMeter(a.meter)} ${a.player} ${b.player} ${b.changes.join()}`;
     let pair = pairs.get(key);
     if (!pair) pairs.set(key, (pair = pairOf({ a, b, plan })));
     return pair;
   };
   return (seats) => {
-    const key = seats.map((seat) => seat.changes.join()).join(' ');
+    const [a, b, c] = seats;
+    const key = `${formatMeter(a.meter)} ${a.tempo} ${seats.map((seat) => seat.changes.join()).join(' ')}`;
     let joint = joints.get(key);
     if (!joint) {
-      const [a, b, c] = seats;
       joint = jointOf([pairFor(a, b), pairFor(a, c), pairFor(b, c)], a);
       joints.set(key, joint);
     }
