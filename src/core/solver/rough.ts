@@ -12,6 +12,7 @@ export interface Many {
 /** Lanes with at most so many options in a stage count as narrow. */
 const NARROW = 60;
 
+/** How many options of a lane make an answer: as many as a wide lane's where it is wide in any stage. */
 export function mostOf<T extends Option>(stages: readonly Stage<T>[], lane: Nth, many: Many): number {
   return stages.some((stage) => stage.choices[lane].options.length > NARROW) ? many.wide : many.narrow;
 }

@@ -25,6 +25,7 @@ export interface Progress<T extends Option> {
   readonly chosen: Solution<T>['chosen'];
 }
 
+/** How far to look at first, what to keep for what-ifs (both in points), and when to stop. */
 export interface SolveOptions {
   /** Choices this much dearer than the best stay among the kept, for answers about what else could stand. */
   readonly slack?: number;
@@ -126,7 +127,7 @@ export function* solve<T extends Option>(
       }
       yield progress();
       const gap = best.cost - dual.bound;
-      if (gap + slack <= NEAR * reach || rose < WORTH_A_SWEEP * gap || isEnough()) break;
+      if (gap + slack <= NEAR * near || rose < WORTH_A_SWEEP * gap || isEnough()) break;
     }
     const priced = yield* through(dual.price(best.cost + slack));
     if (priced === null) return stopped(dual.given);
@@ -156,7 +157,7 @@ export function* solve<T extends Option>(
   const { kept, given } = dual;
   if (dual.states > MOST_STATES) {
     yield* attempt(yield* through(promising(dual, chain, { wide: 22, narrow: 8 })), given);
-    return { ...best, bound: Math.min(best.cost, least), kept: null, given };
+    return { ...best, bound: least, kept: null, given };
   }
   const last = yield* through(agree(chain, kept, { upper: best.cost, given, most: MOST_NODES, isEnough }));
   if (last === null) return { ...best, bound: least, kept: null, given };

@@ -9,6 +9,7 @@ import { setStrokes } from './hand-actions';
 import { HandOffers } from '../right-hand/hand-offers';
 import { OwnPatterns } from './own-patterns';
 import { PatternSketch } from '../right-hand/pattern-sketch';
+import { WherePick } from '../right-hand/where-pick';
 import type { HitsScope } from './scope';
 import { symbolWords } from './symbols';
 
@@ -46,25 +47,15 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
         .map((s) => s.name);
   return (
     <Dialog open={open} onClose={onClose} title={`Patterns for ${PLAYER_WORDS[player]}`}>
-      <div role="radiogroup" aria-label="Where" className="mb-3 flex flex-wrap gap-1">
-        {(
-          [
-            ['bar', `Only ${scope.barNames[bar]}`],
-            ['rest', 'From here to the end of the section'],
-            ['all', 'The whole section'],
-          ] as const
-        ).map(([value, words]) => (
-          <Button
-            key={value}
-            role="radio"
-            aria-checked={where === value}
-            className={where === value ? '!border-2 !border-ink font-bold' : ''}
-            onClick={() => setWhere(value)}
-          >
-            {words}
-          </Button>
-        ))}
-      </div>
+      <WherePick
+        value={where}
+        choices={[
+          ['bar', `Only ${scope.barNames[bar]}`],
+          ['rest', 'From here to the end of the section'],
+          ['all', 'The whole section'],
+        ]}
+        onPick={setWhere}
+      />
       {scope.connection === null && closedFor(scope, player, bar) === null && (
         <HandOffers
           {...{ player, bar, where }}

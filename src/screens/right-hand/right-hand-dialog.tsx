@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import type { OnPass } from '../../core/song/index';
-import { Button, Dialog } from '../../ui/index';
+import { Dialog } from '../../ui/index';
 import { usePorts } from '../ports';
 import { HandOffers } from './hand-offers';
+import { WherePick } from './where-pick';
 
 interface Props {
   readonly open: boolean;
@@ -23,24 +24,14 @@ export function RightHandDialog({ open, onClose, place, player, bar, closed }: P
     <Dialog open={open} onClose={onClose} title={`Right hand of ${PLAYER_WORDS[player]}`}>
       {closed === null ? (
         <>
-          <div role="radiogroup" aria-label="Where" className="mb-3 flex flex-wrap gap-1">
-            {(
-              [
-                ['bar', `Only bar ${bar + 1}`],
-                ['all', 'The whole section'],
-              ] as const
-            ).map(([value, words]) => (
-              <Button
-                key={value}
-                role="radio"
-                aria-checked={where === value}
-                className={where === value ? '!border-2 !border-ink font-bold' : ''}
-                onClick={() => setWhere(value)}
-              >
-                {words}
-              </Button>
-            ))}
-          </div>
+          <WherePick
+            value={where}
+            choices={[
+              ['bar', `Only bar ${bar + 1}`],
+              ['all', 'The whole section'],
+            ]}
+            onPick={setWhere}
+          />
           <HandOffers
             {...{ place, player, bar, where }}
             onTake={(edit, label) => {
