@@ -7,16 +7,28 @@ import { exportSong, exportStored } from './export-song';
 import { PassDialog } from './pass-dialog';
 import { useDesk, usePorts } from './ports';
 
+/** The first picture of a song comes before getting ready to split it. */
+const WARM_AFTER_MS = 400;
+
 /** Opens the song of the address and shows what stands in the way of saving it. */
 export function SongFrame() {
   const { id = '' } = useParams();
-  const { desk } = usePorts();
+  const { desk, client } = usePorts();
   const openId = useDesk((s) => s.id);
   const song = useDesk((s) => s.song);
   const trouble = useDesk((s) => s.trouble);
   useEffect(() => {
     void desk.getState().open(id);
   }, [desk, id]);
+  const isOpen = openId === id && song !== null;
+  useEffect(() => {
+    if (!isOpen) return undefined;
+    const timer = setTimeout(() => {
+      const { song: opened } = desk.getState();
+      if (opened) void client.warm(opened);
+    }, WARM_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [client, desk, isOpen, openId]);
   if (openId === id && trouble) {
     const { stored } = trouble;
     return (

@@ -45,7 +45,7 @@ export function createSplitClient(ports: ClientPorts): SplitService {
   let inline: SplitService | null = null;
   let isBroken = false;
 
-  const start = (): Running | null => {
+  const start = ({ quietly = false } = {}): Running | null => {
     if (isBroken) return null;
     if (running) return running;
     let worker: Worker | null = null;
@@ -55,6 +55,7 @@ export function createSplitClient(ports: ClientPorts): SplitService {
       // Refused: the same as none.
     }
     if (!worker) {
+      if (quietly) return null;
       isBroken = true;
       ports.say(MISSING);
       return null;
@@ -140,6 +141,11 @@ export function createSplitClient(ports: ClientPorts): SplitService {
     follow: (song, at, onProgress) => run((service, beat) => service.follow(song, at, beat), onProgress),
     different: (song, section, onProgress) =>
       run((service, beat) => service.different(song, section, beat), onProgress),
+    async warm(song) {
+      // In the page it would be in the way, and a worker that is missing is told when it is missed.
+      const made = isBroken ? null : start({ quietly: true });
+      await made?.service.warm(song).catch(() => undefined);
+    },
     stop() {
       inline?.stop();
       const made = running;

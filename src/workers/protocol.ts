@@ -27,6 +27,11 @@ export interface SplitService {
     section: string,
     onProgress: (share: number) => void,
   ): Promise<Result<readonly Different[], 'stopped'>>;
+  /**
+   * Gets ready for a song that was opened: what its instruments can play is found out, and the work is done once on its
+   * first section and thrown away. Gives way to everything else and answers nothing.
+   */
+  warm(song: Song): Promise<void>;
   /** Stops what is running; its promise resolves to `stopped`. */
   stop(): void;
 }

@@ -47,6 +47,21 @@ describe('split service', () => {
     expect(second.ok).to.equal(true);
   });
 
+  it('getting ready gives way to a split and changes nothing of it', async () => {
+    const service = hurried();
+    const ready = service.warm(song);
+    const split = await service.split(song, null, null, () => undefined);
+    await ready;
+    const fresh = await hurried().split(song, null, null, () => undefined);
+    expect(split).to.deep.equal(fresh);
+    await service.warm(song);
+    expect(await service.split(song, null, null, () => undefined)).to.deep.equal(fresh);
+  });
+
+  it('getting ready for a song of nothing ends', async () => {
+    await hurried().warm({ ...song, sections: [], form: [] });
+  });
+
   it('a section that is not there is a caller’s bug', async () => {
     const error = await hurried()
       .split(song, 'Nowhere', null, () => undefined)

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../core/base/index';
 import type { Rig, Song } from '../core/song/index';
 import { differentSplits, followingFor, groundOf, type Ground } from '../core/offers/index';
-import { splitSong } from '../core/split/index';
+import { splitSong, warmUp } from '../core/split/index';
 import type { SplitService } from './protocol';
 
 /** How long to work before letting messages in, in ms. */
@@ -9,6 +9,8 @@ const SLICE_MS = 24;
 
 /** So long a split looks for the proof before it answers with what it has, in ms. */
 const ENOUGH_MS = 4000;
+/** Getting ready takes no longer than this, in ms. */
+const WARM_MS = 1500;
 /** After so long the beginning of a song is shown while the rest is still looked at. */
 const LATE_MS = 600;
 
@@ -17,7 +19,7 @@ export function createSplitService(
   clock: () => number = () => performance.now(),
   { sliceMs = SLICE_MS, enoughMs = ENOUGH_MS }: { sliceMs?: number; enoughMs?: number } = {},
 ): SplitService {
-  const runs = { split: 0, follow: 0, different: 0 };
+  const runs = { split: 0, follow: 0, different: 0, warm: 0 };
   /** The section solved last for `follow`, and what it was solved from. */
   let kept: { key: string; ground: Ground } | null = null;
   const steady = steadyRigs();
@@ -27,6 +29,7 @@ export function createSplitService(
     work: Generator<P, T>,
     onProgress: (progress: P) => void,
   ): Promise<Result<T, 'stopped'>> {
+    if (kind !== 'warm') runs.warm += 1;
     runs[kind] += 1;
     const mine = runs[kind];
     let slice = clock();
@@ -68,7 +71,12 @@ export function createSplitService(
     },
     different: (song, section, onProgress) =>
       run('different', differentSplits(steady(song), section), onProgress),
+    async warm(song) {
+      const from = clock();
+      await run('warm', warmUp(steady(song), { isEnough: () => clock() - from > WARM_MS }), () => undefined);
+    },
     stop() {
+      runs.warm += 1;
       runs.split += 1;
       runs.follow += 1;
       runs.different += 1;

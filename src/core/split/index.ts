@@ -9,6 +9,7 @@ export { PLANS } from './plans';
 export { drivenIn, planOf } from './plan-of';
 export { tunedPlan } from './tune';
 export { changesOf, splitSong, type SplitOptions, type SplitTarget } from './split';
+export { warmUp } from './warm';
 export {
   editOf,
   filledWords,
