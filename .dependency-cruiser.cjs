@@ -15,6 +15,7 @@ const tiers = [
   ['form'],
   ['song'],
   ['clash'],
+  ['heard'],
   ['split'],
   ['offers'],
   ['sheet'],

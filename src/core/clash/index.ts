@@ -29,3 +29,5 @@ export { mudOf, type Mud } from './mud';
 export { rubBetween, rubScore, type Rub } from './rub';
 export { soundingParts, type Level, type Part, type Scene } from './scene';
 export { energyOf, erbRate, overlap } from './separation';
+export { stringsLeftIn, type StringsLeft } from './strings-left';
+export type { StringLeft } from './ring';

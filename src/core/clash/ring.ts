@@ -136,40 +136,56 @@ function worstOf(stage: Stage, tail: Tail) {
   return worst;
 }
 
+/** A string that goes on sounding open where nobody asked for it. */
+export interface StringLeft {
+  /** From 0, the lowest. */
+  readonly string: number;
+  readonly pitch: Midi;
+  /** Ticks from the start of the section. */
+  readonly from: number;
+  readonly to: number;
+  /** What could stop it without the fretting fingers; null: nothing. */
+  readonly stoppedBy: 'picking-hand' | 'thumb' | null;
+}
+
 /** Open strings of a grip that nothing of the next ones touches, until something does or the hand stops everything. */
-function openTails(stage: Stage, player: Player): readonly Tail[] {
+export function openStringsLeft(stage: Stage, player: Player): readonly StringLeft[] {
   const sounds = stage.sounds[player];
   const rig = stage.players[player];
   const open = openStrings(rig);
-  const tails: Tail[] = [];
+  const left: StringLeft[] = [];
   for (let i = 0; i + 1 < sounds.length; i += 1) {
     const [s, next] = [sounds[i]!, sounds[i + 1]!];
     if (next.grip === s.grip || s.kind !== 'ring' || next.at !== s.end) continue;
     if (next.kind === 'dead' || !s.grip.includes(0 as never)) continue;
     const hold = factsOf(next, rig).hold;
     if (hold === null) continue;
-    const ringing = ringsOn(s.grip, { grip: next.grip, hold }).flatMap(({ string, stoppedBy }): Tail[] => {
-      if (!strikesString(s, string)) return [];
-      const to = touchedAt(sounds, i + 1, { string, rig });
-      const unless =
-        stoppedBy === null
-          ? 'nothing stops that string,'
-          : `unless the ${stoppedBy === 'thumb' ? 'thumb' : 'picking hand'} stops it,`;
-      return [
-        {
-          player,
-          pitch: (open[string]! + rig.capo) as Midi,
-          from: next.at,
-          to: Math.min(to, next.at + LONGEST_RING_TICKS),
-          share: stoppedBy === null ? 1 : HAND_STOPS_SHARE[rig.kind],
-          most: stoppedBy === null ? Infinity : HAND_STOPS_MOST,
-          words: (name) => `${PLAYER_WORDS[player]}’s open ${name} rings on, ${unless}`,
-        },
-      ];
-    });
-    tails.push(...ringing);
+    for (const { string, stoppedBy } of ringsOn(s.grip, { grip: next.grip, hold })) {
+      if (!strikesString(s, string)) continue;
+      const to = Math.min(touchedAt(sounds, i + 1, { string, rig }), next.at + LONGEST_RING_TICKS);
+      left.push({ string, pitch: (open[string]! + rig.capo) as Midi, from: next.at, to, stoppedBy });
+    }
   }
-  return tails;
+  return left;
+}
+
+function openTails(stage: Stage, player: Player): readonly Tail[] {
+  const { kind } = stage.players[player];
+  return openStringsLeft(stage, player).map(({ pitch, from, to, stoppedBy }): Tail => {
+    const unless =
+      stoppedBy === null
+        ? 'nothing stops that string,'
+        : `unless the ${stoppedBy === 'thumb' ? 'thumb' : 'picking hand'} stops it,`;
+    return {
+      player,
+      pitch,
+      from,
+      to,
+      share: stoppedBy === null ? 1 : HAND_STOPS_SHARE[kind],
+      most: stoppedBy === null ? Infinity : HAND_STOPS_MOST,
+      words: (name) => `${PLAYER_WORDS[player]}’s open ${name} rings on, ${unless}`,
+    };
+  });
 }
 
 /** When a string left ringing is touched: fretted, stopped, or everything is choked or silent. */
@@ -193,29 +209,34 @@ function touchedAt(
 const FREE: ReadonlySet<string> = new Set(['nothing', 'picking-hand', 'thumb']);
 
 /** Strings between the sounding ones that nothing stops: strummed across they sound open. A bass is plucked string by string. */
-function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
+export function stringsStrummedAcross(stage: Stage, player: Player): readonly StringLeft[] {
   if (player === 'bass') return [];
   const rig = stage.players[player];
   const open = openStrings(rig);
-  const tails: Tail[] = [];
+  const left: StringLeft[] = [];
   for (const s of stage.sounds[player]) {
     if (s.kind !== 'ring' || pickedString(s) !== null || s.slur !== null || s.pitches.length < 2) continue;
     const [low, high] = struckRange(s);
-    for (const stop of factsOf(s, rig).stops) {
-      if (stop.by !== 'nothing' || stop.string < low || stop.string > high) continue;
-      tails.push({
-        player,
-        pitch: (open[stop.string]! + rig.capo) as Midi,
-        from: s.at,
-        to: s.end,
-        share: STRUMMED_ACROSS_SHARE,
-        most: Infinity,
-        words: (name) =>
-          `${PLAYER_WORDS[player]}: nothing stops the open ${name} inside this grip, so strummed across it sounds`,
-      });
+    for (const { by, string } of factsOf(s, rig).stops) {
+      if (by !== 'nothing' || string < low || string > high) continue;
+      const pitch = (open[string]! + rig.capo) as Midi;
+      left.push({ string, pitch, from: s.at, to: s.end, stoppedBy: null });
     }
   }
-  return tails;
+  return left;
+}
+
+function strummedStrings(stage: Stage, player: Player): readonly Tail[] {
+  return stringsStrummedAcross(stage, player).map(({ pitch, from, to }): Tail => ({
+    player,
+    pitch,
+    from,
+    to,
+    share: STRUMMED_ACROSS_SHARE,
+    most: Infinity,
+    words: (name) =>
+      `${PLAYER_WORDS[player]}: nothing stops the open ${name} inside this grip, so strummed across it sounds`,
+  }));
 }
 
 /** The lowest and the highest string a stroke goes across, from 0. */

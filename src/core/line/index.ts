@@ -7,6 +7,7 @@ export {
   deadStrum,
   isDead,
   isSlurred,
+  overtone,
   plainNote,
   plainStep,
   stepGrip,

@@ -3,6 +3,7 @@
  * Judgement is in clash; choosing is in split. Start with song.ts, then edit.ts and moments.ts.
  */
 export {
+  beforePickup,
   countOpen,
   DOWN_RANGE,
   emptySong,

@@ -6,3 +6,4 @@ export { pairRoughness, roughness, roughnessKernel, type Partial } from './rough
 export { driveOf, gainClass, type GainClass } from './gain';
 export { lowestClear } from './low-interval-limits';
 export { dyadDirt, gripDirt } from './dirt';
+export * from './synth/index';
