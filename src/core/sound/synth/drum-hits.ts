@@ -5,22 +5,22 @@ export type DrumHit = (typeof DRUM_HITS)[number];
 /** The hits, each worked out once: sines that fall and die away, and noise. The same every time. */
 export function drumSamples(rate: number): Readonly<Record<DrumHit, Float32Array>> {
   return {
-    kick: made(rate, 0.28, (t) => Math.sin(2 * Math.PI * (46 * t + 2.6 * (1 - Math.exp(-t * 38)))) * fall(t, 0.16) * 0.9),
+    kick: made(rate, 0.28, (t) => Math.sin(2 * Math.PI * (46 * t + 2.6 * (1 - Math.exp(-t * 38)))) * fall(t, 0.16) * 0.6),
     snare: made(
       rate,
       0.22,
       (t, noise) =>
-        (0.4 * Math.sin(2 * Math.PI * 188 * t) + 0.25 * Math.sin(2 * Math.PI * 331 * t)) * fall(t, 0.07) +
-        0.42 * noise.high * fall(t, 0.11),
+        (0.26 * Math.sin(2 * Math.PI * 188 * t) + 0.16 * Math.sin(2 * Math.PI * 331 * t)) * fall(t, 0.07) +
+        0.27 * noise.high * fall(t, 0.11),
     ),
-    hat: made(rate, 0.07, (t, noise) => 0.5 * noise.higher * fall(t, 0.026)),
+    hat: made(rate, 0.07, (t, noise) => 0.28 * noise.higher * fall(t, 0.026)),
     'count-one': made(rate, 0.06, (t) => stick(t, 1760)),
     count: made(rate, 0.06, (t) => stick(t, 1320)),
   };
 }
 
 function stick(t: number, hz: number): number {
-  return (0.5 * Math.sin(2 * Math.PI * hz * t) + 0.2 * Math.sin(2 * Math.PI * hz * 2.76 * t)) * fall(t, 0.018);
+  return (0.3 * Math.sin(2 * Math.PI * hz * t) + 0.12 * Math.sin(2 * Math.PI * hz * 2.76 * t)) * fall(t, 0.018);
 }
 
 /** Down to a hundredth after `seconds` times 2, softly begun. */

@@ -49,8 +49,13 @@ export type Stem = (typeof STEMS)[number];
 
 /** Strings run so long before the place one jumps to, in seconds: what still rings there is heard (measured by us). */
 const WARM_S = 2.5;
-/** The amplifiers join in so long before it. */
+/** What was struck longer ago has died away. */
+const LONGEST_RING_S = 9;
+/** Each stroke leaves a fifth of what sounded before: after so many nothing of it is left. */
+const STROKES_HEARD = 5;
+/** The amplifiers join in so long before it, and with a delay as many of its repeats earlier. */
 const WARM_AMPS_S = 0.15;
+const REPEATS_HEARD = 4;
 
 /** Turns a plan into sound, piece by piece, the same every time. One renderer holds half a megabyte, however long the plan. */
 export class Renderer {
@@ -79,14 +84,7 @@ export class Renderer {
 
   /** Goes on from a frame of the plan; what was struck before and rings there is heard. */
   seek(frame: number): void {
-    const { rate } = this.#plan;
-    const from = Math.max(0, frame - Math.round(WARM_S * rate));
-    const amps = Math.max(from, frame - Math.round(WARM_AMPS_S * rate));
-    for (const player of this.#players) {
-      player.start(from);
-      player.skip(from, amps);
-      player.warm(amps, frame);
-    }
+    for (const player of this.#players) player.warmTo(frame);
     this.#hum.jump(frame);
     this.#drums.start(frame);
     this.#frame = frame;
@@ -154,36 +152,35 @@ class PlayerSound {
     this.#echo = new Echo(first.delayFrames, rate);
   }
 
-  start(frame: number): void {
-    for (const string of this.#strings) {
-      string.silence();
-      string.jump(frame);
-    }
+  /** As it is at a frame, with whatever was struck before and still sounds. */
+  warmTo(frame: number): void {
+    const rate = this.#rate;
     this.#amp.clear();
     this.#echo.clear();
     this.#next = 0;
     this.#turn(frame, true);
+    const { delayFrames } = this.#settings[Math.max(0, this.#next - 1)]!;
+    const seconds = WARM_AMPS_S * rate + (delayFrames === null ? 0 : REPEATS_HEARD * delayFrames);
+    const amps = Math.max(0, frame - Math.round(seconds));
+    for (const string of this.#strings) {
+      string.silence();
+      string.jump(amps);
+      const struck = string.struckBefore(amps, { times: STROKES_HEARD, most: LONGEST_RING_S * rate });
+      const from = Math.max(0, Math.min(struck, amps - WARM_S * rate));
+      string.jump(from);
+      for (let at = from; at < amps; at += BLOCK)
+        string.addTo(this.#block, { frame: at, offset: 0, count: Math.min(BLOCK, amps - at) });
+    }
     this.#quiet = 0;
+    const nowhere = new Float32Array(BLOCK);
+    for (let at = amps; at < frame; at += BLOCK)
+      this.run(nowhere, { frame: at, offset: 0, count: Math.min(BLOCK, frame - at) });
   }
 
   jump(frame: number): void {
     for (const string of this.#strings) string.jump(frame);
     this.#next = 0;
     this.#turn(frame, false);
-  }
-
-  /** Strings alone, unheard. */
-  skip(from: number, to: number): void {
-    for (let frame = from; frame < to; frame += BLOCK) {
-      const count = Math.min(BLOCK, to - frame);
-      for (const string of this.#strings) string.addTo(this.#block, { frame, offset: 0, count });
-    }
-  }
-
-  warm(from: number, to: number): void {
-    const nowhere = new Float32Array(BLOCK);
-    for (let frame = from; frame < to; frame += BLOCK)
-      this.run(nowhere, { frame, offset: 0, count: Math.min(BLOCK, to - frame) });
   }
 
   run(out: Float32Array, { frame, offset, count }: Stretch): void {

@@ -84,6 +84,17 @@ export class WaveString {
     this.#next = low;
   }
 
+  /** Where it was struck `times` strokes before a frame, but not more than `most` frames before; the frame itself if it was not. */
+  struckBefore(frame: number, { times, most }: { times: number; most: number }): number {
+    let [at, left] = [frame, times];
+    for (let i = this.#next - 1; i >= 0 && left > 0 && this.#ops[i]!.frame >= frame - most; i -= 1) {
+      if (this.#ops[i]!.op !== 'pluck') continue;
+      at = this.#ops[i]!.frame;
+      left -= 1;
+    }
+    return at;
+  }
+
   silence(): void {
     this.#line.fill(0);
     this.#last = 0;
