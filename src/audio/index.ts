@@ -1,4 +1,16 @@
 /**
- * audio: everything that touches AudioContext. A plain plucked tone to check a split by ear; it is not how an amp sounds.
+ * audio: everything that touches the browser's sound, and a stand-in for where there is none. What is heard is made in
+ * core/heard and core/sound; here it is only played. Start with player.ts.
  */
-export { playStrokes, type Playback } from './play';
+export {
+  createPlayer,
+  type Heard,
+  type Player,
+  type PlayerPorts,
+  type PlayerState,
+  type PlayRequest,
+  type Renders,
+} from './player';
+export { openSpeakers } from './speakers';
+export { silentDevice } from './silent-device';
+export type { SoundDevice } from './sound-device';

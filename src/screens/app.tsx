@@ -48,6 +48,7 @@ const router = createBrowserRouter([
           screen('chart', async () => (await import('./chart/chart')).Chart),
           screen('split', async () => (await import('./split/split')).Split),
           screen('hits', async () => (await import('./hits/hits')).Hits),
+          screen('listen', async () => (await import('./listen/listen')).Listen),
           screen('sheets', async () => (await import('./sheets/sheets')).Sheets),
         ],
       },

@@ -10,7 +10,9 @@ import {
   type DeskState,
   type SongStorage,
 } from '../store/index';
-import { createSplitClient, inlineService, splitWorker, type SplitService } from '../workers/index';
+import { createPlayer, openSpeakers, silentDevice, type Player as SoundPlayer } from '../audio/index';
+import { createSoundClient, createSplitClient, inlineService, splitWorker, type SoundService, type SplitService } from '../workers/index';
+import { createListening, type ListeningStore } from './listening/listening';
 
 /** What every screen works with. */
 export interface Ports {
@@ -18,6 +20,10 @@ export interface Ports {
   readonly desk: Desk;
   /** Heavy work away from the page. */
   readonly client: SplitService;
+  /** What is heard, the same on every screen. */
+  readonly listening: ListeningStore;
+  readonly player: SoundPlayer;
+  readonly sound: SoundService;
   /** False when the browser refuses storage and songs live in this tab only. */
   readonly lasting: boolean;
 }
@@ -44,7 +50,15 @@ export async function openPorts(): Promise<Ports> {
     lastResort: lastResortOf(),
     tab: thisTab(),
   });
-  return { storage, desk, client, lasting };
+  const sound = createSoundClient();
+  const player = createPlayer({
+    open: openSpeakers,
+    instead: silentDevice,
+    renders: sound,
+    say: (words) => desk.getState().say(words),
+  });
+  const listening = createListening({ desk, player, storage: lastResortOf(), nextFrame });
+  return { storage, desk, client, player, sound, listening, lasting };
 }
 
 export const PortsContext = createContext<Ports | null>(null);
@@ -98,4 +112,9 @@ function lastResortOf(): Storage | null {
   } catch {
     return null;
   }
+}
+
+function nextFrame(work: () => void): () => void {
+  const frame = requestAnimationFrame(work);
+  return () => cancelAnimationFrame(frame);
 }

@@ -9,6 +9,7 @@ import { formatDuration } from '../core/time/index';
 import { Banner, Button, useTheme } from '../ui/index';
 import { PartBoundary } from './error-page';
 import { GroundDialog } from './ground/ground-dialog';
+import { PlayButton } from './listening/index';
 import { useDesk, usePorts } from './ports';
 
 /** The bar on top, the screen under it, and the line that tells what a key did. */
@@ -43,11 +44,13 @@ export function Shell() {
               <Tab to={`/song/${id}/chart`}>Chart</Tab>
               <Tab to={`/song/${id}/split`}>Split</Tab>
               <Tab to={`/song/${id}/hits`}>Hits</Tab>
+              <Tab to={`/song/${id}/listen`}>Listen</Tab>
               <Tab to={`/song/${id}/sheets`}>Sheets</Tab>
             </>
           )}
         </nav>
         <div className="ml-auto flex items-center gap-1">
+          {open && open.sections.length > 0 && <PlayButton />}
           {open && <SavedSign />}
           {open && (
             <PartBoundary key={open.title} instead={() => null}>

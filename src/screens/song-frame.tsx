@@ -5,6 +5,7 @@ import type { SavingState } from '../store/index';
 import { Banner, Button } from '../ui/index';
 import { exportSong, exportStored } from './export-song';
 import { PassDialog } from './pass-dialog';
+import { usePlayKey } from './listening/index';
 import { useDesk, usePorts } from './ports';
 
 /** The first picture of a song comes before getting ready to split it. */
@@ -13,22 +14,34 @@ const WARM_AFTER_MS = 400;
 /** Opens the song of the address and shows what stands in the way of saving it. */
 export function SongFrame() {
   const { id = '' } = useParams();
-  const { desk, client } = usePorts();
+  const { desk, client, player, sound } = usePorts();
   const openId = useDesk((s) => s.id);
   const song = useDesk((s) => s.song);
   const trouble = useDesk((s) => s.trouble);
   useEffect(() => {
     void desk.getState().open(id);
   }, [desk, id]);
+  usePlayKey();
   const isOpen = openId === id && song !== null;
   useEffect(() => {
     if (!isOpen) return undefined;
     const timer = setTimeout(() => {
       const { song: opened } = desk.getState();
-      if (opened) void client.warm(opened);
+      if (!opened) return;
+      void client.warm(opened);
+      sound.warm(opened);
     }, WARM_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [client, desk, isOpen, openId]);
+    // A browser lets a page sound once something was pressed in it; by then it is open.
+    const wake = () => void player.warm();
+    const once = { once: true } as const;
+    window.addEventListener('pointerdown', wake, once);
+    window.addEventListener('keydown', wake, once);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener('pointerdown', wake);
+      window.removeEventListener('keydown', wake);
+    };
+  }, [client, desk, isOpen, openId, player, sound]);
   if (openId === id && trouble) {
     const { stored } = trouble;
     return (

@@ -4,3 +4,6 @@
 export { createSplitClient, inlineService, splitWorker, type ClientPorts } from './client';
 export { createSplitService } from './service';
 export type { SplitService } from './protocol';
+export { createSoundClient } from './sound-client';
+export { createSoundService } from './sound-service';
+export type { SoundInfo, SoundJob, SoundService } from './sound-protocol';

@@ -28,6 +28,15 @@ export interface Hearing {
   readonly countIn?: number;
   /** Round and round, without the count-in. */
   readonly loop?: boolean;
+  /** Some strings of one guitar go through the other's amplifier, which is silent else; null: as they are played. */
+  readonly apart?: Apart | null;
+}
+
+/** One guitar's grip on two amplifiers turned alike: to hear what sounding through one does to it. */
+export interface Apart {
+  readonly player: 'guitar1' | 'guitar2';
+  /** From 0, the lowest: what goes through the other amplifier. */
+  readonly strings: readonly number[];
 }
 
 /** When a moment of the song begins. */
@@ -142,9 +151,10 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
       strings: strings.map((ops) => [...ops].sort((a, b) => a.frame - b.frame)),
     };
   }) as unknown as SoundPlan['voices'];
+  const apart = of.apart ?? null;
   const plan: SoundPlan = {
     rate,
-    voices,
+    voices: apart === null ? voices : setApart(voices, apart),
     drums: drums
       .map(({ at, hit, amp }) => ({ frame: frameOf(at), hit, amp }))
       .sort((a, b) => a.frame - b.frame),
@@ -158,6 +168,17 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
     fade,
   };
   return { plan, places, bars: barList, start: frameOf(start) };
+}
+
+function setApart([first, second, bass]: SoundPlan['voices'], { player, strings }: Apart): SoundPlan['voices'] {
+  const one = player === 'guitar1' ? first : second;
+  const own = { ...one, strings: one.strings.map((ops, s) => (strings.includes(s) ? [] : ops)) };
+  const other: Voice = {
+    ...one,
+    seat: player === 'guitar1' ? 'guitar2' : 'guitar1',
+    strings: one.strings.map((ops, s) => (strings.includes(s) ? ops : [])),
+  };
+  return player === 'guitar1' ? [own, other, bass] : [other, own, bass];
 }
 
 /** In a loop nothing is done after its end: it happens just before instead. */

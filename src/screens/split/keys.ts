@@ -25,6 +25,7 @@ export const KEYS: readonly (readonly [keys: string, what: string])[] = [
   ['s', 'split the section (again: everything not locked)'],
   ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
   ['space', 'play from here, or stop'],
+  ['e', 'hear this bar round and round; with something shown: as it is and with it, e switches'],
   ['p', 'choose or tune the plan'],
   ['g', 'gain and sound of the player, in the section or the bar'],
   ['v', 'versions: keep this split, compare, go back'],
@@ -41,12 +42,14 @@ export interface KeyDoes {
     what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside' | 'bar' | 'right',
   ) => void;
   readonly onPlay: () => void;
+  /** Hears the bar: as it is, and with what is shown. */
+  readonly onHear: () => void;
 }
 
 type DeskActions = ReturnType<ReturnType<typeof usePorts>['desk']['getState']>;
 
 /** Does what a key stands for; false when it stands for nothing. */
-export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen, onPlay }: KeyDoes): boolean {
+export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen, onHear }: KeyDoes): boolean {
   const { selection, moments, momentIndex, playings, playing } = model;
   const player = selection.player;
   const name = playing.section.name;
@@ -134,8 +137,8 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       }
       return true;
     }
-    case ' ':
-      onPlay();
+    case 'e':
+      onHear();
       return true;
     case '?':
       onOpen('help');

@@ -7,7 +7,9 @@ import { BarDialog } from '../bar-dialog';
 import { BesideDialog } from '../told/beside-dialog';
 import { LikeDialog } from '../told/like-dialog';
 import { RemarksDialog } from '../told/remarks-dialog';
+import { useListening } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
+import { hearBar } from './hearing';
 import { addressNow, closedHand, useSplitModel } from './model';
 import { SongStrip } from './song-strip';
 import { SectionGrid } from './section-grid';
@@ -19,7 +21,6 @@ import { allCommands, wholeCommands, type Opened } from './commands';
 import { Finder } from './finder';
 import { FirstLook } from './first-look';
 import { PasteTab } from './paste-tab';
-import { usePlaying } from './playing';
 import { PlanDialog } from './plan-dialog';
 import { RightHandDialog } from '../right-hand/right-hand-dialog';
 import { SectionHead } from './section-head';
@@ -31,17 +32,18 @@ import { Wishes } from './wishes';
 /** The main screen: the song at three scales, and the neck with what else could be played. */
 export function Split() {
   const { id = '' } = useParams();
-  const { desk } = usePorts();
+  const { desk, listening } = usePorts();
   const model = useSplitModel();
   const said = useDesk((s) => s.said);
   const [opened, open] = useState<Opened | null>(null);
   const [keeping, setKeeping] = useState<string | null>(null);
   const [sounding, setSounding] = useState<Player | null>(null);
   const navigate = useNavigate();
-  const { isPlaying, toggle } = usePlaying();
+  const isPlaying = useListening((s) => s.kind !== 'still');
+  const { toggle } = listening.getState();
   const onOpen = (what: Opened) =>
     what === 'sound' ? setSounding(model?.selection.player ?? null) : open(what);
-  const does = { desk: desk.getState(), onKeep: setKeeping, onOpen, onPlay: toggle };
+  const does = { desk: desk.getState(), onKeep: setKeeping, onOpen, onPlay: toggle, onHear: () => hearBar(desk, listening) };
   useSingleKeys((key) => model !== null && pressKey(key, model, does));
   // What is played on follows at once; ladder and findings a breath later, in a task of their own.
   const deferred = useDeferredValue(model);

@@ -9,3 +9,5 @@ export type { DrumHit } from './drum-hits';
 export type { HumNote } from './hum';
 export { earsOf, kneed, mixed, type Fader } from './mix';
 export { loudness } from './loudness';
+export { openRing, renderInto, RING, RING_FRAMES, ringMemory, roomIn, type Ring } from './ring';
+export { Decks } from './deck';

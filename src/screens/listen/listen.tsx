@@ -1,0 +1,3 @@
+export function Listen() {
+  return null;
+}

@@ -1,0 +1,61 @@
+import type { Result } from '../core/base/index';
+import type { Apart, Heard, Span } from '../core/heard/index';
+import type { Song, SongPlace } from '../core/song/index';
+
+/** A song as it is to be heard. */
+export interface SoundVersion {
+  readonly song: Song;
+  readonly apart?: Apart | null;
+}
+
+/** What is to be played, in memory that is shared with whoever plays it. */
+export interface SoundJob {
+  /** One, or two that are played at the same place and told apart by ear. */
+  readonly versions: readonly SoundVersion[];
+  readonly spans: readonly Span[];
+  readonly rate: number;
+  readonly tempoShare: number;
+  /** Bars of sticks before. */
+  readonly countIn: number;
+  readonly loop: boolean;
+  /** Begins here rather than at the first span; null: at the beginning, with the count-in. */
+  readonly at: SongPlace | null;
+  readonly memory: SharedArrayBuffer;
+}
+
+/** What the page needs to follow what it hears. */
+export interface SoundInfo extends Pick<Heard, 'places' | 'bars' | 'start'> {
+  readonly frames: number;
+  readonly loop: { readonly from: number; readonly to: number } | null;
+  /** The plan's frame that is heard first. */
+  readonly from: number;
+  /** False where a second song is too different to be played at the same place. */
+  readonly hasTwo: boolean;
+}
+
+/** The same as it goes to the worker: songs that it has already are not sent again. */
+export interface SentJob extends Omit<SoundJob, 'versions'> {
+  readonly versions: readonly (Omit<SoundVersion, 'song'> & SentSong)[];
+}
+
+export interface SentSong {
+  readonly id: number;
+  /** Null: sent before. */
+  readonly song: Song | null;
+}
+
+/** What the worker itself answers to. */
+export interface SoundWorker {
+  play(job: SentJob): Promise<Result<SoundInfo, 'stopped' | 'forgotten'>>;
+  warm(sent: SentSong): void;
+  stop(): void;
+}
+
+/** What the worker for sound offers. One job at a time; a new one takes the place of the one before. */
+export interface SoundService {
+  /** Begins to fill the job's memory; answers as soon as some of it is there. */
+  play(job: SoundJob): Promise<Result<SoundInfo, 'stopped'>>;
+  /** Gets ready for a song that was opened. */
+  warm(song: Song): void;
+  stop(): void;
+}

@@ -1,0 +1,94 @@
+import { fail, ok } from '../core/base/index';
+import { hear, spansFrom } from '../core/heard/index';
+import type { Song } from '../core/song/index';
+import { openRing, Renderer, renderInto, roomIn, STEMS } from '../core/sound/index';
+import type { SentSong, SoundInfo, SoundWorker } from './sound-protocol';
+
+/** Rendered at once at most, in frames. */
+const PIECE = 1024;
+/** Rendered before answering. */
+const FIRST = 3072;
+/** Between two looks at how much room there is, in ms; a ring lasts for two seconds and more. */
+const REST_MS = 20;
+/** So long in one go before letting messages in, in ms. */
+const SLICE_MS = 30;
+
+const MOST_SONGS = 6;
+/** Enough for the engine to have compiled what it needs. */
+const WARM_RATE = 48_000;
+const WARM_PIECES = 40;
+
+/** Renders what is to be heard into shared memory, ahead of who plays it. */
+export function createSoundService(
+  later: (work: () => void, ms: number) => void = (work, ms) => void setTimeout(work, ms),
+  now: () => number = () => performance.now(),
+): SoundWorker {
+  let job = 0;
+  /** The songs that were sent last: what is known of a song hangs on its object. */
+  const songs = new Map<number, Song>();
+  const songOf = ({ id, song }: SentSong): Song | null => {
+    const found = songs.get(id) ?? song;
+    if (!found) return null;
+    songs.delete(id);
+    songs.set(id, found);
+    if (songs.size > MOST_SONGS) songs.delete(songs.keys().next().value!);
+    return found;
+  };
+  return {
+    async play({ versions, spans, rate, tempoShare, countIn, loop, at, memory }) {
+      job += 1;
+      const mine = job;
+      // A message that stops it may already wait.
+      await new Promise<void>((resolve) => later(resolve, 0));
+      if (job !== mine) return fail('stopped');
+      const known = versions.map(songOf);
+      if (known.some((song) => song === null)) return fail('forgotten');
+      const all = versions.map(({ apart = null }, v) =>
+        hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart }),
+      );
+      const [heard, other] = all;
+      const hasTwo = other !== undefined && other.plan.frames === heard!.plan.frames;
+      const ring = openRing(memory, { fresh: true });
+      const { plan, places, bars, start } = heard!;
+      const place =
+        at === null
+          ? undefined
+          : places.find(
+              ({ place: p }) => p.playing === at.playing && p.pass === at.pass && p.moment === at.moment,
+            );
+      const from = place?.frame ?? 0;
+      const renderers = (hasTwo ? [heard!, other] : [heard!, heard!].slice(0, versions.length)).map(
+        (one) => new Renderer(one.plan),
+      );
+      if (from > 0) for (const renderer of renderers) renderer.seek(from);
+      let done = 0;
+      while (done < FIRST) {
+        const more = renderInto(ring, renderers, PIECE);
+        if (more === 0) break;
+        done += more;
+      }
+      const go = () => {
+        if (job !== mine) return;
+        const begun = now();
+        while (roomIn(ring) >= PIECE && now() - begun < SLICE_MS) {
+          if (renderInto(ring, renderers, PIECE) === 0) return;
+        }
+        later(go, roomIn(ring) >= PIECE ? 0 : REST_MS);
+      };
+      later(go, 0);
+      const info: SoundInfo = { places, bars, start, frames: plan.frames, loop: plan.loop, from, hasTwo };
+      return ok(info);
+    },
+    warm(sent) {
+      const song = songOf(sent);
+      if (song === null) return;
+      const { plan } = hear(song, spansFrom(song, { playing: 0, pass: 1, moment: 0 }), { rate: WARM_RATE });
+      const renderer = new Renderer(plan);
+      const stems = STEMS.map(() => new Float32Array(PIECE));
+      for (let n = 0; n < WARM_PIECES; n += 1) renderer.render(stems, PIECE);
+    },
+    stop() {
+      job += 1;
+    },
+  };
+}

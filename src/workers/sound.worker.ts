@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { createSoundService } from './sound-service';
+
+expose(createSoundService());
