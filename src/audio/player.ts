@@ -132,7 +132,9 @@ export function createPlayer({ open, instead, renders, say }: PlayerPorts): Play
       if (order !== mine) return;
       if (!answer.ok) {
         if (answer.error === 'failed') {
-          say('The sound could not be worked out: the browser gave no room for it. Reload the page and try again.');
+          say(
+            'The sound could not be worked out: the browser gave no room for it. Reload the page and try again.',
+          );
           speakers.stop();
           end();
         }

@@ -15,7 +15,9 @@ export async function openSpeakers(): Promise<SoundDevice> {
     context = new AudioContext({ latencyHint: 'interactive' });
     await context.audioWorklet.addModule(workletUrl);
   } catch {
-    throw new Error('No sound can be made here: the browser found no sound card or was not allowed to use it.');
+    throw new Error(
+      'No sound can be made here: the browser found no sound card or was not allowed to use it.',
+    );
   }
   const node = new AudioWorkletNode(context, 'decks', { numberOfInputs: 0, outputChannelCount: [2] });
   node.connect(context.destination);

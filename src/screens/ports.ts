@@ -11,7 +11,14 @@ import {
   type SongStorage,
 } from '../store/index';
 import { createPlayer, openSpeakers, silentDevice, type Player as SoundPlayer } from '../audio/index';
-import { createSoundClient, createSplitClient, inlineService, splitWorker, type SoundService, type SplitService } from '../workers/index';
+import {
+  createSoundClient,
+  createSplitClient,
+  inlineService,
+  splitWorker,
+  type SoundService,
+  type SplitService,
+} from '../workers/index';
 import { createListening, type ListeningStore } from './listening/listening';
 
 /** What every screen works with. */

@@ -109,7 +109,7 @@ function Tab({ to, end = false, children }: { to: string; end?: boolean; childre
       to={to}
       end={end}
       className={({ isActive }) =>
-        `rounded-md px-3 py-1.5 ${isActive ? 'bg-on-bar font-bold text-bar' : 'text-on-bar hover:bg-white/15'}`
+        `rounded-md px-2 py-1.5 sm:px-3 ${isActive ? 'bg-on-bar font-bold text-bar' : 'text-on-bar hover:bg-white/15'}`
       }
     >
       {children}

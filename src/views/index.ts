@@ -11,3 +11,4 @@ export { SheetBarDrawing } from './sheet-bar';
 export { HitsDrawing } from './hits-drawing';
 export type { HitsChord, HitsFrame, HitsGuess } from './hits-parts';
 export type { HitsTime } from './hits-time';
+export { RoomStage, type StageOne } from './room-stage';

@@ -23,7 +23,9 @@ export function createSoundClient(make: () => Worker = soundWorker): SoundServic
       if (answer.ok || answer.error === 'stopped') return answer as Awaited<ReturnType<SoundService['play']>>;
       // It keeps only the last ones.
       sent.clear();
-      return (await running().play({ ...job, versions: versions() })) as Awaited<ReturnType<SoundService['play']>>;
+      return (await running().play({ ...job, versions: versions() })) as Awaited<
+        ReturnType<SoundService['play']>
+      >;
     },
     warm(song) {
       try {

@@ -16,7 +16,10 @@ const FAST = 165;
  * A bar of a drummer who leaves room: kick where the bar begins, snare on the back beats, hat between, by metre and feel
  * (common practice). Half time has one snare a bar, double time one on every off-beat.
  */
-export function drumBar(meter: Meter, { feel, tempo }: Pick<FormEntry, 'feel'> & { tempo: number }): readonly DrumTick[] {
+export function drumBar(
+  meter: Meter,
+  { feel, tempo }: Pick<FormEntry, 'feel'> & { tempo: number },
+): readonly DrumTick[] {
   const beat = countedBeatTicks(meter);
   const beats = countedBeats(meter);
   const ticks = barTicks(meter);

@@ -170,7 +170,10 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
   return { plan, places, bars: barList, start: frameOf(start) };
 }
 
-function setApart([first, second, bass]: SoundPlan['voices'], { player, strings }: Apart): SoundPlan['voices'] {
+function setApart(
+  [first, second, bass]: SoundPlan['voices'],
+  { player, strings }: Apart,
+): SoundPlan['voices'] {
   const one = player === 'guitar1' ? first : second;
   const own = { ...one, strings: one.strings.map((ops, s) => (strings.includes(s) ? [] : ops)) };
   const other: Voice = {

@@ -47,7 +47,10 @@ export function hummedIn(song: Song, playing: Playing, pass: number): readonly H
   return notes;
 }
 
-function nearest(tones: readonly number[], { to, low, high }: { to: number; low: number; high: number }): number {
+function nearest(
+  tones: readonly number[],
+  { to, low, high }: { to: number; low: number; high: number },
+): number {
   let best = to;
   let least = Infinity;
   for (let midi = low; midi <= high; midi += 1) {

@@ -72,7 +72,8 @@ export function playNote(string: StringLife, note: LineNote, of: NoteAt): void {
   }
   if (note.vibrato) {
     const rests = note.bend?.release ? hz : bent;
-    const after = note.bend === null ? Math.min(0.14, seconds * 0.3) : seconds * (note.bend.release ? 0.88 : 0.5);
+    const after =
+      note.bend === null ? Math.min(0.14, seconds * 0.3) : seconds * (note.bend.release ? 0.88 : 0.5);
     glide(rests, at + after, 0, VIBRATO_CENTS);
   }
   if (note.trill !== null) {

@@ -2,7 +2,15 @@ import { barsOnPass, type Player } from '../form/index';
 import { gripNotes } from '../grip/index';
 import { openStrings } from '../instrument/index';
 import { frequencyHz, type Midi } from '../pitch/index';
-import { rightHand, rigIn, strikesOf, strikesString, type Playing, type Song, type Strike } from '../song/index';
+import {
+  rightHand,
+  rigIn,
+  strikesOf,
+  strikesString,
+  type Playing,
+  type Song,
+  type Strike,
+} from '../song/index';
 import type { StringsLeft } from '../clash/index';
 import { barTicks, delayMs } from '../time/index';
 import { playNote } from './line-sound';
@@ -129,7 +137,8 @@ export class PlayerStrings {
       });
     }
     const order = [...struck.keys()].sort((a, b) => (direction === 'down' ? a - b : b - a));
-    if (strike.technique === 'rake' || strike.technique === 'scrape') this.#scratch(strike, of, order[0] ?? 0);
+    if (strike.technique === 'rake' || strike.technique === 'scrape')
+      this.#scratch(strike, of, order[0] ?? 0);
     order.forEach((s, n) => {
       const string = this.#strings[s]!;
       const hz = this.#hz(s, struck.get(s)!);
@@ -172,7 +181,9 @@ export class PlayerStrings {
     this.#strings.forEach((string, s) => {
       if (!played.has(s)) string.cut(time);
     });
-    const order = [...notes].sort((a, b) => (direction === 'down' ? a.string - b.string : b.string - a.string));
+    const order = [...notes].sort((a, b) =>
+      direction === 'down' ? a.string - b.string : b.string - a.string,
+    );
     if (strike.technique === 'rake' || strike.technique === 'scrape')
       this.#scratch(strike, { time, until, gain }, order[0]?.string ?? 0);
     order.forEach((note, n) => {

@@ -21,7 +21,12 @@ export function spansFrom(song: Song, at: SongPlace): readonly Span[] {
     return Array.from({ length: playing.entry.times - first + 1 }, (_, i): Span => {
       const pass = first + i;
       const isHere = n === 0 && i === 0;
-      return { playing: index, pass, from: isHere ? momentTicks(song, { ...start, pass }).from : 0, to: Infinity };
+      return {
+        playing: index,
+        pass,
+        from: isHere ? momentTicks(song, { ...start, pass }).from : 0,
+        to: Infinity,
+      };
     });
   });
 }
@@ -50,9 +55,7 @@ export function spanOfBars(
   const bars = barsOnPass(playing.section, at.pass).length;
   const ticks = barTicks(playing.meter);
   const to = Math.min(bars, at.to + 1);
-  return at.from >= to
-    ? []
-    : [{ playing: at.playing, pass: at.pass, from: at.from * ticks, to: to * ticks }];
+  return at.from >= to ? [] : [{ playing: at.playing, pass: at.pass, from: at.from * ticks, to: to * ticks }];
 }
 
 /** The last bars of a playing and the first ones of the next: where one goes into the other. */
@@ -72,7 +75,11 @@ export function spansOfJoin(song: Song, playing: number, { bars = 2 } = {}): rea
 }
 
 /** Ticks of a pass that are played at all: without what comes before a pick-up, and no more than it has. */
-export function playedTicks(playing: Playing, { pass, from, to }: Span, upbeat: number): readonly [number, number] {
+export function playedTicks(
+  playing: Playing,
+  { pass, from, to }: Span,
+  upbeat: number,
+): readonly [number, number] {
   const end = barsOnPass(playing.section, pass).length * barTicks(playing.meter);
   return [Math.min(end, Math.max(pass === 1 ? upbeat : 0, from)), Math.min(end, to)];
 }

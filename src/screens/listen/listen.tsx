@@ -1,3 +1,132 @@
+import { Link, useParams } from 'react-router';
+import { Button } from '../../ui/index';
+import { useListening } from '../listening/index';
+import { useDesk, usePorts } from '../ports';
+import { useSingleKeys } from '../single-keys';
+import { KeySheet } from '../key-sheet';
+import { pressKey } from '../split/keys';
+import { useSplitModel } from '../split/model';
+import { SongStrip } from '../split/song-strip';
+import { useState } from 'react';
+import { GoingRound } from './going-round';
+import { Questions } from './questions';
+import { RoomPart } from './room';
+import { TwoWays } from './two-ways';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['space', 'play from here, or stop'],
+  ['← →', 'step through the moments; while it plays, it goes there'],
+  ['[ ]', 'section before, section after'],
+  ['w', 'how far: on to the end, this bar, this section, into the next'],
+  ['− +', 'slower, faster'],
+  ['c', 'count in a bar, or not'],
+  ['m', 'that round was clean'],
+  ['e', 'hear the other of two'],
+  ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
+  ['?', 'this list'],
+];
+
+const WALKS: ReadonlySet<string> = new Set(['ArrowLeft', 'ArrowRight', '[', ']']);
+
+/** The split heard before the rehearsal: a room, what to listen for, and how fast. */
 export function Listen() {
-  return null;
+  const { id = '' } = useParams();
+  const { desk, listening } = usePorts();
+  const model = useSplitModel();
+  const said = useDesk((s) => s.said);
+  const isPlaying = useListening((s) => s.kind !== 'still');
+  const [help, setHelp] = useState(false);
+  useSingleKeys((key) => {
+    if (model === null) return false;
+    const state = listening.getState();
+    if (WALKS.has(key)) {
+      const nothing = () => undefined;
+      const does = {
+        desk: desk.getState(),
+        onKeep: nothing,
+        onOpen: nothing,
+        onPlay: nothing,
+        onHear: nothing,
+      };
+      return pressKey(key, model, does);
+    }
+    switch (key) {
+      case 'm':
+        state.wasClean(true);
+        return true;
+      case 'c':
+        state.setCountIn(state.countIn > 0 ? 0 : 1);
+        desk.getState().say(state.countIn > 0 ? 'No count-in' : 'A bar is counted in');
+        return true;
+      case 'e':
+        if (state.hasTwo) state.setVersion(1 - state.version);
+        return true;
+      case 'w': {
+        const order = ['song', 'bar', 'section', 'join'] as const;
+        const next = order[(order.indexOf(state.mark) + 1) % order.length]!;
+        state.setMark(next);
+        desk.getState().say(WAYS[next]);
+        return true;
+      }
+      case '-':
+      case '+':
+        state.setTempo(Math.round(20 * state.tempoShare + (key === '+' ? 1 : -1)) / 20);
+        desk.getState().say(`${Math.round(100 * listening.getState().tempoShare)} percent`);
+        return true;
+      case '?':
+        setHelp(true);
+        return true;
+      default:
+        return false;
+    }
+  });
+  if (!model) {
+    return (
+      <div className="m-auto max-w-md p-6 text-center">
+        <p className="mb-3 text-lg">There is nothing to hear yet: this song has no chords.</p>
+        <Link to={`/song/${id}/chart`} className="rounded-md bg-ink px-4 py-2 text-ground">
+          Write the chart
+        </Link>
+      </div>
+    );
+  }
+  return (
+    <>
+      <SongStrip model={model} />
+      <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[1fr_380px]">
+        <div className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
+          <RoomPart model={model} />
+          <GoingRound model={model} />
+          <div className="mt-auto flex flex-wrap items-center gap-3 border-t border-line px-4 py-0.5 text-[13px] text-soft">
+            <span className="truncate" title={said}>
+              {said || (isPlaying ? '' : 'Space plays from here.')}
+            </span>
+            <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => setHelp(true)}>
+              All keys (?)
+            </Button>
+          </div>
+        </div>
+        <aside
+          aria-label="What to listen for"
+          className="flex min-h-0 flex-col gap-3 overflow-y-auto border-l border-line bg-sheet p-3"
+        >
+          <h2 className="font-bold">What to listen for</h2>
+          <Questions model={model} />
+          <TwoWays model={model} />
+          <p className="mt-auto text-[13px] text-soft">
+            Start quietly, with headphones above all. Ears that ring afterwards are a warning: turn down,
+            pause, protect them; what stays is for a doctor.
+          </p>
+        </aside>
+      </div>
+      <KeySheet open={help} onClose={() => setHelp(false)} keys={KEYS} />
+    </>
+  );
 }
+
+const WAYS = {
+  song: 'On to the end',
+  bar: 'This bar round and round',
+  section: 'This section round and round',
+  join: 'Into the next section, round and round',
+} as const;

@@ -2,6 +2,6 @@
 export { createListening, type Listening, type ListeningStore, type Question } from './listening';
 export { useListening, usePlayKey } from './use-listening';
 export { PlayButton } from './play-button';
-export { MARKS, barSpan, markWords, spansOf, type Mark } from './mark';
+export { MARKS, barSpan, momentSpan, markWords, spansOf, type Mark } from './mark';
 export { CLEAN_ROUNDS } from './ladder';
 export { USUAL_ROOM, nextPlays, type Room, type Standing } from './room';

@@ -23,7 +23,9 @@ export function ladderTo(bpm: number, from: number): Ladder {
 export function cleanRound(ladder: Ladder): Ladder {
   const clean = ladder.clean + 1;
   if (clean < CLEAN_ROUNDS) return { ...ladder, clean };
-  return ladder.at + 1 < ladder.rungs.length ? { ...ladder, at: ladder.at + 1, clean: 0 } : { ...ladder, clean: CLEAN_ROUNDS };
+  return ladder.at + 1 < ladder.rungs.length
+    ? { ...ladder, at: ladder.at + 1, clean: 0 }
+    : { ...ladder, clean: CLEAN_ROUNDS };
 }
 
 /** It was not clean: counted anew on the same rung. */

@@ -1,5 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Player as SoundPlayer, PlayRequest } from '../../audio/index';
+import { TEMPO_SHARES } from '../../core/heard/index';
 import type { Stem } from '../../core/sound/index';
 import type { Song, SongPlace } from '../../core/song/index';
 import type { Desk } from '../../store/index';
@@ -202,7 +203,9 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
         set({ mark });
         if (get().kind !== 'still' && get().question === null) begin(get().place, { countIn: false });
       },
-      setTempo(tempoShare) {
+      setTempo(share) {
+        const tempoShare = Math.min(TEMPO_SHARES.max, Math.max(TEMPO_SHARES.min, share));
+        if (tempoShare === get().tempoShare) return;
         set({ tempoShare });
         again();
       },

@@ -1,4 +1,11 @@
-import { momentTicks, spanOfBars, spansFrom, spansOfJoin, spansOfPlaying, type Span } from '../../core/heard/index';
+import {
+  momentTicks,
+  spanOfBars,
+  spansFrom,
+  spansOfJoin,
+  spansOfPlaying,
+  type Span,
+} from '../../core/heard/index';
 import { momentsOf, unfold, type Song, type SongPlace } from '../../core/song/index';
 
 /** What goes round: nothing (the song from here), the bar, the section, or the way into the next one. */

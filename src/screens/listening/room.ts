@@ -25,9 +25,9 @@ export const USUAL_ROOM: Room = {
   standing: {
     guitar1: { side: -0.6, far: 0.5, plays: 'on' },
     guitar2: { side: 0.6, far: 0.5, plays: 'on' },
-    bass: { side: 0, far: 0.55, plays: 'on' },
-    drums: { side: 0.05, far: 0.85, plays: 'on' },
-    voice: { side: 0.2, far: 0.4, plays: 'on' },
+    bass: { side: -0.05, far: 0.45, plays: 'on' },
+    drums: { side: 0, far: 0.95, plays: 'on' },
+    voice: { side: 0.42, far: 0.05, plays: 'on' },
   },
   mine: null,
   alone: null,
@@ -83,7 +83,9 @@ function isRoom(value: unknown): value is Room {
     standing !== null &&
     STEMS.every((stem) => {
       const one = (standing as Record<string, Partial<Standing> | undefined>)[stem];
-      return one && isShare(one.side, -1) && isShare(one.far, 0) && ['on', 'soft', 'off'].includes(one.plays ?? '');
+      return (
+        one && isShare(one.side, -1) && isShare(one.far, 0) && ['on', 'soft', 'off'].includes(one.plays ?? '')
+      );
     }) &&
     (mine === null || (isStem(mine) && mine !== 'drums' && mine !== 'voice')) &&
     (alone === null || isStem(alone))

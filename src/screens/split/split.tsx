@@ -43,7 +43,13 @@ export function Split() {
   const { toggle } = listening.getState();
   const onOpen = (what: Opened) =>
     what === 'sound' ? setSounding(model?.selection.player ?? null) : open(what);
-  const does = { desk: desk.getState(), onKeep: setKeeping, onOpen, onPlay: toggle, onHear: () => hearBar(desk, listening) };
+  const does = {
+    desk: desk.getState(),
+    onKeep: setKeeping,
+    onOpen,
+    onPlay: toggle,
+    onHear: () => hearBar(desk, listening),
+  };
   useSingleKeys((key) => model !== null && pressKey(key, model, does));
   // What is played on follows at once; ladder and findings a breath later, in a task of their own.
   const deferred = useDeferredValue(model);

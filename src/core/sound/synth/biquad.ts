@@ -38,20 +38,12 @@ export function biquadShape(
       return made([1 + alpha * A, -2 * c, 1 - alpha * A], [1 + alpha / A, -2 * c, 1 - alpha / A]);
     case 'lowshelf':
       return made(
-        [
-          A * (A + 1 - (A - 1) * c + root),
-          2 * A * (A - 1 - (A + 1) * c),
-          A * (A + 1 - (A - 1) * c - root),
-        ],
+        [A * (A + 1 - (A - 1) * c + root), 2 * A * (A - 1 - (A + 1) * c), A * (A + 1 - (A - 1) * c - root)],
         [A + 1 + (A - 1) * c + root, -2 * (A - 1 + (A + 1) * c), A + 1 + (A - 1) * c - root],
       );
     case 'highshelf':
       return made(
-        [
-          A * (A + 1 + (A - 1) * c + root),
-          -2 * A * (A - 1 + (A + 1) * c),
-          A * (A + 1 + (A - 1) * c - root),
-        ],
+        [A * (A + 1 + (A - 1) * c + root), -2 * A * (A - 1 + (A + 1) * c), A * (A + 1 + (A - 1) * c - root)],
         [A + 1 - (A - 1) * c + root, 2 * (A - 1 - (A + 1) * c), A + 1 - (A - 1) * c - root],
       );
   }

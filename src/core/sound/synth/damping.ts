@@ -38,5 +38,9 @@ export function loopFilter(hz: number, { t60, t60At3k }: Damping, rate: number):
     }
     a = low;
   }
-  return { a, b: Math.min(bOf(a), MOST_AT_ZERO * (1 - a)), delay: Math.atan2(a * Math.sin(w), 1 - a * c) / w };
+  return {
+    a,
+    b: Math.min(bOf(a), MOST_AT_ZERO * (1 - a)),
+    delay: Math.atan2(a * Math.sin(w), 1 - a * c) / w,
+  };
 }

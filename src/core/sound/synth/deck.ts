@@ -112,7 +112,8 @@ export class Decks {
     const read = Atomics.load(control, RING.read);
     const there = Atomics.load(control, RING.written) - read;
     const frames = Math.min(count, there);
-    if (frames < count && Atomics.load(control, RING.end) < 0) Atomics.add(control, RING.missed, count - frames);
+    if (frames < count && Atomics.load(control, RING.end) < 0)
+      Atomics.add(control, RING.missed, count - frames);
     return { deck, read, frames };
   }
 

@@ -5,7 +5,11 @@ export type DrumHit = (typeof DRUM_HITS)[number];
 /** The hits, each worked out once: sines that fall and die away, and noise. The same every time. */
 export function drumSamples(rate: number): Readonly<Record<DrumHit, Float32Array>> {
   return {
-    kick: made(rate, 0.28, (t) => Math.sin(2 * Math.PI * (46 * t + 2.6 * (1 - Math.exp(-t * 38)))) * fall(t, 0.16) * 0.6),
+    kick: made(
+      rate,
+      0.28,
+      (t) => Math.sin(2 * Math.PI * (46 * t + 2.6 * (1 - Math.exp(-t * 38)))) * fall(t, 0.16) * 0.6,
+    ),
     snare: made(
       rate,
       0.22,
@@ -20,7 +24,9 @@ export function drumSamples(rate: number): Readonly<Record<DrumHit, Float32Array
 }
 
 function stick(t: number, hz: number): number {
-  return (0.3 * Math.sin(2 * Math.PI * hz * t) + 0.12 * Math.sin(2 * Math.PI * hz * 2.76 * t)) * fall(t, 0.018);
+  return (
+    (0.3 * Math.sin(2 * Math.PI * hz * t) + 0.12 * Math.sin(2 * Math.PI * hz * 2.76 * t)) * fall(t, 0.018)
+  );
 }
 
 /** Down to a hundredth after `seconds` times 2, softly begun. */

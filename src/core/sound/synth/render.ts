@@ -240,7 +240,8 @@ class DrumSound {
     for (const one of this.#sounding) {
       const from = Math.max(0, -one.at);
       const to = Math.min(count, one.samples.length - one.at);
-      for (let i = from; i < to; i += 1) out[offset + i] = out[offset + i]! + one.amp * one.samples[one.at + i]!;
+      for (let i = from; i < to; i += 1)
+        out[offset + i] = out[offset + i]! + one.amp * one.samples[one.at + i]!;
       one.at += count;
     }
     this.#sounding = this.#sounding.filter((one) => one.at < one.samples.length);
