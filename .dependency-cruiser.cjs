@@ -64,7 +64,7 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(tonal|@tonaljs|yup)' },
+      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(tonal|@tonaljs|yup|fft.js|wavefile)' },
     },
   ],
   options: {

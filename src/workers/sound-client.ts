@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink';
+import { proxy, wrap, type Remote } from 'comlink';
 import type { Song } from '../core/song/index';
 import type { SentSong, SoundService, SoundWorker } from './sound-protocol';
 
@@ -36,6 +36,15 @@ export function createSoundClient(make: () => Worker = soundWorker): SoundServic
     },
     stop() {
       void service?.stop();
+    },
+    async files({ version: { song }, ...job }, onProgress) {
+      return running().files({ ...job, song }, proxy(onProgress));
+    },
+    async bands(song, spans) {
+      return running().bands(song, spans);
+    },
+    cancel() {
+      void service?.cancel();
     },
   };
 }

@@ -1,6 +1,8 @@
 import type { Result } from '../core/base/index';
+import type { WavBits } from '../core/formats/wav/write-wav';
 import type { Apart, Heard, Span } from '../core/heard/index';
 import type { Song, SongPlace } from '../core/song/index';
+import type { Bands, OutFile, OutPart } from './sound-out';
 
 /** A song as it is to be heard. */
 export interface SoundVersion {
@@ -33,6 +35,13 @@ export interface SoundInfo extends Pick<Heard, 'places' | 'bars' | 'start'> {
   readonly hasTwo: boolean;
 }
 
+/** What is to be written into files. */
+export interface OutJob extends Pick<SoundJob, 'spans' | 'tempoShare' | 'countIn'> {
+  readonly version: SoundVersion;
+  readonly parts: readonly OutPart[];
+  readonly bits: WavBits;
+}
+
 /** The same as it goes to the worker: songs that it has already are not sent again. */
 export interface SentJob extends Omit<SoundJob, 'versions'> {
   readonly versions: readonly (Omit<SoundVersion, 'song'> & SentSong)[];
@@ -49,6 +58,12 @@ export interface SoundWorker {
   play(job: SentJob): Promise<Result<SoundInfo, 'stopped' | 'forgotten'>>;
   warm(sent: SentSong): void;
   stop(): void;
+  files(
+    job: Omit<OutJob, 'version'> & { readonly song: Song },
+    onProgress: (share: number) => void,
+  ): Promise<Result<readonly OutFile[], 'stopped'>>;
+  bands(song: Song, spans: readonly Span[]): Promise<Result<Bands, 'stopped'>>;
+  cancel(): void;
 }
 
 /** What the worker for sound offers. One job at a time; a new one takes the place of the one before. */
@@ -58,4 +73,9 @@ export interface SoundService {
   /** Gets ready for a song that was opened. */
   warm(song: Song): void;
   stop(): void;
+  /** Renders files, 48,000 samples a second; a new piece of such work or `cancel` stops the one before. */
+  files(job: OutJob, onProgress: (share: number) => void): Promise<Result<readonly OutFile[], 'stopped'>>;
+  /** Measures third-octave bands; the same. */
+  bands(song: Song, spans: readonly Span[]): Promise<Result<Bands, 'stopped'>>;
+  cancel(): void;
 }

@@ -1,7 +1,8 @@
-import { fail, ok } from '../core/base/index';
+import { fail, ok, type Result } from '../core/base/index';
 import { hear, spansFrom } from '../core/heard/index';
 import type { Song } from '../core/song/index';
 import { openRing, Renderer, renderInto, roomIn, STEMS } from '../core/sound/index';
+import { bandsOf, filesOf } from './sound-out';
 import type { SentSong, SoundInfo, SoundWorker } from './sound-protocol';
 
 /** Rendered at once at most, in frames. */
@@ -13,6 +14,8 @@ const REST_MS = 20;
 /** So long in one go before letting messages in, in ms. */
 const SLICE_MS = 30;
 
+/** Samples a second of what is written. */
+const OUT_RATE = 48_000;
 const MOST_SONGS = 6;
 /** Enough for the engine to have compiled what it needs. */
 const WARM_RATE = 48_000;
@@ -34,6 +37,27 @@ export function createSoundService(
     if (songs.size > MOST_SONGS) songs.delete(songs.keys().next().value!);
     return found;
   };
+  let out = 0;
+  /** Work that takes its time, in slices: what is being played comes first. */
+  async function inSlices<T>(
+    work: Generator<number, T>,
+    onProgress: (share: number) => void,
+  ): Promise<Result<T, 'stopped'>> {
+    out += 1;
+    const mine = out;
+    let slice = now();
+    let step = work.next();
+    while (!step.done) {
+      if (now() - slice > SLICE_MS) {
+        onProgress(step.value);
+        await new Promise<void>((resolve) => later(resolve, 0));
+        if (out !== mine) return fail('stopped');
+        slice = now();
+      }
+      step = work.next();
+    }
+    return ok(step.value);
+  }
   return {
     async play({ versions, spans, rate, tempoShare, countIn, loop, at, memory }) {
       job += 1;
@@ -89,6 +113,16 @@ export function createSoundService(
     },
     stop() {
       job += 1;
+    },
+    files({ song, spans, tempoShare, countIn, parts, bits }, onProgress) {
+      const heard = hear(song, spans, { rate: OUT_RATE, tempoShare, countIn });
+      return inSlices(filesOf(heard, { parts, bits }), onProgress);
+    },
+    bands(song, spans) {
+      return inSlices(bandsOf(hear(song, spans, { rate: OUT_RATE })), () => undefined);
+    },
+    cancel() {
+      out += 1;
     },
   };
 }

@@ -6,4 +6,5 @@ export { pairRoughness, roughness, roughnessKernel, type Partial } from './rough
 export { driveOf, gainClass, type GainClass } from './gain';
 export { lowestClear } from './low-interval-limits';
 export { dyadDirt, gripDirt } from './dirt';
+export { THIRD_OCTAVES, ThirdOctaves } from './third-octaves';
 export * from './synth/index';

@@ -8,7 +8,9 @@ import { pressKey } from '../split/keys';
 import { useSplitModel } from '../split/model';
 import { SongStrip } from '../split/song-strip';
 import { useState } from 'react';
+import { BandsDialog } from './bands-dialog';
 import { GoingRound } from './going-round';
+import { OutDialog } from './out-dialog';
 import { Questions } from './questions';
 import { RoomPart } from './room';
 import { TwoWays } from './two-ways';
@@ -36,6 +38,7 @@ export function Listen() {
   const said = useDesk((s) => s.said);
   const isPlaying = useListening((s) => s.kind !== 'still');
   const [help, setHelp] = useState(false);
+  const [opened, setOpened] = useState<'out' | 'bands' | null>(null);
   useSingleKeys((key) => {
     if (model === null) return false;
     const state = listening.getState();
@@ -101,7 +104,13 @@ export function Listen() {
             <span className="truncate" title={said}>
               {said || (isPlaying ? '' : 'Space plays from here.')}
             </span>
-            <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => setHelp(true)}>
+            <Button look="quiet" className="ml-auto !min-h-6 !py-0" onClick={() => setOpened('bands')}>
+              Who fills which bands
+            </Button>
+            <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setOpened('out')}>
+              Take the sound along
+            </Button>
+            <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setHelp(true)}>
               All keys (?)
             </Button>
           </div>
@@ -119,6 +128,8 @@ export function Listen() {
           </p>
         </aside>
       </div>
+      {opened === 'out' && <OutDialog model={model} onClose={() => setOpened(null)} />}
+      {opened === 'bands' && <BandsDialog model={model} onClose={() => setOpened(null)} />}
       <KeySheet open={help} onClose={() => setHelp(false)} keys={KEYS} />
     </>
   );

@@ -1,0 +1,95 @@
+import { LineChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import { init, use } from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import type { Bands } from '../../workers/index';
+import { hzWords, sharedBands } from './shared-bands';
+
+use([LineChart, GridComponent, LegendComponent, MarkAreaComponent, TooltipComponent, CanvasRenderer]);
+
+/** Shapes and strokes as everywhere: no player is told by colour alone. */
+const LOOKS: Readonly<
+  Record<Player, { colour: string; symbol: string; type: 'solid' | 'dashed' | 'dotted' }>
+> = {
+  guitar1: { colour: '--g1', symbol: 'triangle', type: 'solid' },
+  guitar2: { colour: '--g2', symbol: 'diamond', type: 'dashed' },
+  bass: { colour: '--bass', symbol: 'rect', type: 'dotted' },
+};
+/** Nothing softer is drawn. */
+const FLOOR_DB = -75;
+
+/** How loud each player is in each third of an octave, with what two of them fill alike. */
+export function BandsChart({ bands }: { bands: Bands }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!box.current) return undefined;
+    const style = getComputedStyle(document.documentElement);
+    const colour = (name: string) => style.getPropertyValue(name).trim();
+    const text = { color: colour('--ink'), fontFamily: style.getPropertyValue('font-family'), fontSize: 13 };
+    const chart = init(box.current);
+    const areas = sharedBands(bands).map(({ from, to }) => [
+      { xAxis: Math.max(0, from) },
+      { xAxis: Math.min(bands.hz.length - 1, to === from ? to : to) },
+    ]);
+    chart.setOption({
+      animation: false,
+      textStyle: text,
+      grid: { left: 56, right: 16, top: 40, bottom: 48 },
+      legend: { top: 4, textStyle: text },
+      tooltip: {
+        trigger: 'axis',
+        renderMode: 'richText',
+        valueFormatter: (value: unknown) =>
+          typeof value === 'number' ? `${Math.round(value)} dB` : 'silent',
+      },
+      xAxis: {
+        type: 'category',
+        data: bands.hz.map(hzWords),
+        name: 'third-octave bands',
+        nameLocation: 'middle',
+        nameGap: 30,
+        nameTextStyle: text,
+        axisLabel: { ...text, interval: 2 },
+        axisLine: { lineStyle: { color: colour('--soft') } },
+      },
+      yAxis: {
+        type: 'value',
+        min: FLOOR_DB,
+        name: 'dB',
+        nameTextStyle: text,
+        axisLabel: text,
+        splitLine: { lineStyle: { color: colour('--line') } },
+      },
+      series: PLAYERS.map((player, p) => {
+        const look = LOOKS[player];
+        return {
+          type: 'line',
+          name: PLAYER_WORDS[player],
+          data: bands.levels[player].map((db) => (db < FLOOR_DB ? null : Math.round(10 * db) / 10)),
+          symbol: look.symbol,
+          symbolSize: 8,
+          itemStyle: { color: colour(look.colour) },
+          lineStyle: { color: colour(look.colour), width: 2.5, type: look.type },
+          ...(p === 0
+            ? {
+                markArea: {
+                  silent: true,
+                  itemStyle: { color: colour('--watch'), opacity: 0.16 },
+                  data: areas,
+                },
+              }
+            : {}),
+        };
+      }),
+    });
+    const observer = new ResizeObserver(() => chart.resize());
+    observer.observe(box.current);
+    return () => {
+      observer.disconnect();
+      chart.dispose();
+    };
+  }, [bands]);
+  return <div ref={box} aria-hidden="true" className="h-80 w-full" />;
+}
