@@ -9,7 +9,7 @@ import { formatDuration } from '../core/time/index';
 import { Banner, Button, useTheme } from '../ui/index';
 import { PartBoundary } from './error-page';
 import { GroundDialog } from './ground/ground-dialog';
-import { PlayButton } from './listening/index';
+import { PlayButton, WhichIsHeard } from './listening/index';
 import { useDesk, usePorts } from './ports';
 
 /** The bar on top, the screen under it, and the line that tells what a key did. */
@@ -17,6 +17,7 @@ export function Shell() {
   const { desk, lasting } = usePorts();
   const [theme, setTheme] = useTheme();
   const inSong = useMatch('/song/:id/*');
+  const onListen = useMatch('/song/:id/listen');
   const openId = useDesk((s) => s.id);
   const song = useDesk((s) => s.song);
   const said = useDesk((s) => s.said);
@@ -96,6 +97,7 @@ export function Shell() {
       <main className="flex min-h-0 flex-1 flex-col">
         <Outlet />
       </main>
+      {open && !onListen && <WhichIsHeard />}
       <div aria-live="polite" role="status" className="sr-only">
         {said}
       </div>

@@ -1,5 +1,5 @@
-import { LineChart } from 'echarts/charts';
-import { GridComponent, LegendComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components';
+import { BarChart, LineChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
@@ -7,7 +7,7 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import type { Bands } from '../../workers/index';
 import { hzWords, sharedBands } from './shared-bands';
 
-use([LineChart, GridComponent, LegendComponent, MarkAreaComponent, TooltipComponent, CanvasRenderer]);
+use([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);
 
 /** Shapes and strokes as everywhere: no player is told by colour alone. */
 const LOOKS: Readonly<
@@ -29,10 +29,9 @@ export function BandsChart({ bands }: { bands: Bands }) {
     const colour = (name: string) => style.getPropertyValue(name).trim();
     const text = { color: colour('--ink'), fontFamily: style.getPropertyValue('font-family'), fontSize: 13 };
     const chart = init(box.current);
-    const areas = sharedBands(bands).map(({ from, to }) => [
-      { xAxis: Math.max(0, from) },
-      { xAxis: Math.min(bands.hz.length - 1, to === from ? to : to) },
-    ]);
+    const shared = new Set(
+      sharedBands(bands).flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => from + i)),
+    );
     chart.setOption({
       animation: false,
       textStyle: text,
@@ -52,37 +51,40 @@ export function BandsChart({ bands }: { bands: Bands }) {
         nameGap: 30,
         nameTextStyle: text,
         axisLabel: { ...text, interval: 2 },
-        axisLine: { lineStyle: { color: colour('--soft') } },
+        axisLine: { onZero: false, lineStyle: { color: colour('--soft') } },
       },
       yAxis: {
         type: 'value',
         min: FLOOR_DB,
+        max: 0,
         name: 'dB',
         nameTextStyle: text,
         axisLabel: text,
         splitLine: { lineStyle: { color: colour('--line') } },
       },
-      series: PLAYERS.map((player, p) => {
-        const look = LOOKS[player];
-        return {
-          type: 'line',
-          name: PLAYER_WORDS[player],
-          data: bands.levels[player].map((db) => (db < FLOOR_DB ? null : Math.round(10 * db) / 10)),
-          symbol: look.symbol,
-          symbolSize: 8,
-          itemStyle: { color: colour(look.colour) },
-          lineStyle: { color: colour(look.colour), width: 2.5, type: look.type },
-          ...(p === 0
-            ? {
-                markArea: {
-                  silent: true,
-                  itemStyle: { color: colour('--watch'), opacity: 0.16 },
-                  data: areas,
-                },
-              }
-            : {}),
-        };
-      }),
+      series: [
+        ...PLAYERS.map((player) => {
+          const look = LOOKS[player];
+          return {
+            type: 'line',
+            name: PLAYER_WORDS[player],
+            data: bands.levels[player].map((db) => (db < FLOOR_DB ? null : Math.round(10 * db) / 10)),
+            symbol: look.symbol,
+            symbolSize: 8,
+            itemStyle: { color: colour(look.colour) },
+            lineStyle: { color: colour(look.colour), width: 2.5, type: look.type },
+          };
+        }),
+        {
+          type: 'bar',
+          name: 'two fill it alike',
+          silent: true,
+          tooltip: { show: false },
+          barCategoryGap: 0,
+          itemStyle: { color: colour('--watch'), opacity: 0.18 },
+          data: bands.hz.map((_, i) => (shared.has(i) ? FLOOR_DB : null)),
+        },
+      ],
     });
     const observer = new ResizeObserver(() => chart.resize());
     observer.observe(box.current);

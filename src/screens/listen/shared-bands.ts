@@ -41,11 +41,15 @@ export function sharedBands({ levels }: Bands): readonly Shared[] {
 export function sharedWords(bands: Bands): readonly string[] {
   const shared = sharedBands(bands);
   const silent = PLAYERS.filter((player) => !bands.levels[player].some((db) => db > -90));
-  const words = shared.map(({ players: [a, b], from, to }) => {
-    const range =
-      from === to ? hzWords(bands.hz[from]!) : `${hzWords(bands.hz[from]!)} to ${hzWords(bands.hz[to]!)}`;
-    const low = bands.hz[from]! <= LOW_HZ && (a === 'bass' || b === 'bass');
-    return `${PLAYER_WORDS[a]} and ${PLAYER_WORDS[b]} fill ${range} alike${low ? ': down there it gets muddy; one of both could leave it' : ''}.`;
+  const pairs = [...new Set(shared.map(({ players }) => players))];
+  const words = pairs.map((players) => {
+    const [a, b] = players;
+    const own = shared.filter((one) => one.players === players);
+    const ranges = own.map(({ from, to }) =>
+      from === to ? hzWords(bands.hz[from]!) : `${hzWords(bands.hz[from]!)} to ${hzWords(bands.hz[to]!)}`,
+    );
+    const low = b === 'bass' && own.some(({ from }) => bands.hz[from]! <= LOW_HZ);
+    return `${PLAYER_WORDS[a]} and ${PLAYER_WORDS[b]} fill ${listed(ranges)} alike${low ? ': down there it gets muddy, unless one of both leaves it' : ''}.`;
   });
   if (words.length === 0 && silent.length < 2)
     words.push('Nobody fills the same bands as another: each has a place of their own.');
@@ -53,6 +57,10 @@ export function sharedWords(bands: Bands): readonly string[] {
 }
 
 const LOW_HZ = 200;
+
+function listed(words: readonly string[]): string {
+  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+}
 
 export function hzWords(hz: number): string {
   return hz >= 1000 ? `${hz / 1000} kHz` : `${hz} Hz`;

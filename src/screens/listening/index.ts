@@ -1,7 +1,8 @@
 /** listening: one player for all screens, and what is heard beside what is looked at. Start with listening.ts. */
 export { createListening, type Listening, type ListeningStore, type Question } from './listening';
 export { useListening, usePlayKey } from './use-listening';
-export { PlayButton } from './play-button';
+export { HearButton } from './hear-button';
+export { PlayButton, WhichIsHeard } from './play-button';
 export { MARKS, barSpan, momentSpan, markWords, spansOf, type Mark } from './mark';
 export { CLEAN_ROUNDS } from './ladder';
 export { USUAL_ROOM, nextPlays, type Room, type Standing } from './room';

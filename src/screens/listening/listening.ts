@@ -181,7 +181,7 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
         const version = question.version ?? 0;
         set({ question, title: question.title, version, round: 0 });
         heard();
-        say(`Playing ${question.title}${question.labels[version] ? `: ${question.labels[version]}` : ''}`);
+        say(`Playing ${question.title}${labelWords(question, version)}; e switches, space stops`);
         void player.play({
           versions: question.versions,
           spans: question.spans,
@@ -266,6 +266,12 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
     store.setState({ ladder: null, tempoShare: 1, mark: 'song', question: null });
   });
   return store;
+}
+
+/** What is heard of two, where the title does not say it already. */
+function labelWords({ title, labels }: Question, version: number): string {
+  const label = labels[version];
+  return label === undefined || title.includes(label) ? '' : `: ${label}`;
 }
 
 function placeOf({ playing, pass, moment }: SongPlace): SongPlace {

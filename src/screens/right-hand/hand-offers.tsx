@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { handOffersFor, pushOffer, sectionHandOffers, type HandOffer } from '../../core/offers/index';
 import type { Edit, OnPass } from '../../core/song/index';
+import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { PatternSketch } from './pattern-sketch';
 
@@ -36,7 +37,7 @@ export function HandOffers({ place, player, bar, where, onTake }: Props) {
       <h3 className="font-bold">What fits here</h3>
       <ul className="mt-1 mb-3 flex flex-col gap-1" aria-label="What fits here">
         {offers.map((offer, i) => (
-          <li key={`${offer.hits} ${offer.words}`}>
+          <li key={`${offer.hits} ${offer.words}`} className="flex items-center">
             <button
               type="button"
               data-offer={i}
@@ -58,6 +59,7 @@ export function HandOffers({ place, player, bar, where, onTake }: Props) {
               </span>
               <PatternSketch pattern={offer.hits} />
             </button>
+            <HearButton other={offer.edit} label={offer.words} />
           </li>
         ))}
       </ul>

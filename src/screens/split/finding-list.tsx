@@ -13,9 +13,10 @@ import type { KeptFinding } from '../../core/song/index';
 import { beatName } from '../../core/time/index';
 import type { Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
+import { HearButton } from '../listening/index';
 import { usePorts } from '../ports';
 import { findingWords, KIND_WORDS } from './finding-words';
-import { goTo } from './go-to';
+import { goTo, placeOf } from './go-to';
 import { lookingAt } from './looking';
 import { useCures, type SplitModel } from './model';
 
@@ -220,9 +221,13 @@ function FindingCard(props: {
         <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
           {cures === null && <span className="text-soft">looking for a way out …</span>}
           {(cures ?? []).map((cure) => (
-            <CureButton key={cure.words} cure={cure} finding={f} />
+            <span key={cure.words} className="flex">
+              <CureButton cure={cure} finding={f} />
+              <HearButton other={cure.edit} label={cure.words} at={placeOf(model, f)} />
+            </span>
           ))}
           <Button onClick={() => onKeep(f.id)}>Keep it, it’s meant</Button>
+          <HearButton other={null} label={`the ${findingWords(f.kind)}`} at={placeOf(model, f)} />
         </div>
       )}
     </li>

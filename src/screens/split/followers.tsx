@@ -5,6 +5,7 @@ import { cellAt, type Edit, type Song } from '../../core/song/index';
 import { followersOf, wordsFor, type Following } from '../../core/offers/index';
 import type { Selection } from '../../store/index';
 import { PLAYER_TEXT } from '../../views/index';
+import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { lookingAt } from './looking';
 import { moveAmong } from './move-among';
@@ -40,38 +41,42 @@ export function Followers({ model }: { model: SplitModel }) {
         const others = followersOf(one, at);
         const isNow = one.changes.length === 0;
         return (
-          <button
-            key={one.known ? formatGrip(one.known.grip) : 'rest'}
-            type="button"
-            data-letter={String.fromCharCode(97 + i)}
-            data-alternative
-            aria-pressed={isNow}
-            className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-            {...(isNow ? {} : lookingAt(change, show))}
-            onClick={() => {
-              if (isNow) return;
-              if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-              edit(change, {
-                label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}, ${followWords(others)}`,
-              });
-            }}
-          >
-            <span className="whitespace-nowrap">
-              <span className="mr-1 text-[12px] text-soft">{String.fromCharCode(97 + i)}</span>
-              <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
-                {one.known ? formatGrip(one.known.grip) : 'rest'}
-              </span>{' '}
-              <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
-            </span>
-            <span className="text-[12px] whitespace-nowrap">
-              {one.regret === 0 ? (
-                <span className="text-good">the best there is</span>
-              ) : (
-                <span className="text-soft">{(one.regret / 1000).toFixed(2)} of a clash worse</span>
-              )}
-              <span className="text-soft"> · {isNow ? 'now' : followWords(others)}</span>
-            </span>
-          </button>
+          <span key={one.known ? formatGrip(one.known.grip) : 'rest'} className="flex shrink-0">
+            <button
+              type="button"
+              data-letter={String.fromCharCode(97 + i)}
+              data-alternative
+              aria-pressed={isNow}
+              className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
+              {...(isNow ? {} : lookingAt(change, show))}
+              onClick={() => {
+                if (isNow) return;
+                if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+                edit(change, {
+                  label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}, ${followWords(others)}`,
+                });
+              }}
+            >
+              <span className="whitespace-nowrap">
+                <span className="mr-1 text-[12px] text-soft">{String.fromCharCode(97 + i)}</span>
+                <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
+                  {one.known ? formatGrip(one.known.grip) : 'rest'}
+                </span>{' '}
+                <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
+              </span>
+              <span className="text-[12px] whitespace-nowrap">
+                {one.regret === 0 ? (
+                  <span className="text-good">the best there is</span>
+                ) : (
+                  <span className="text-soft">{(one.regret / 1000).toFixed(2)} of a clash worse</span>
+                )}
+                <span className="text-soft"> · {isNow ? 'now' : followWords(others)}</span>
+              </span>
+            </button>
+            {!isNow && (
+              <HearButton other={change} label={one.known ? formatGrip(one.known.grip) : 'the rest'} />
+            )}
+          </span>
         );
       })}
     </div>

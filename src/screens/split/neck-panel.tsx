@@ -18,6 +18,7 @@ import { wordsFor, type Alternative } from '../../core/offers/index';
 import { ticksToSeconds } from '../../core/time/index';
 import { useBig, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
+import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { CellActions } from './cell-actions';
 import { findingWords } from './finding-words';
@@ -181,33 +182,37 @@ function Alternatives({ model }: { model: SplitModel }) {
         const letter = String.fromCharCode(97 + i);
         const change = { kind: 'setCells', changes: [{ at, cell: one.cell }] } as const;
         return (
-          <button
-            key={one.known ? formatGrip(one.known.grip) : 'rest'}
-            type="button"
-            data-letter={letter}
-            data-alternative
-            aria-pressed={one.isNow}
-            className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${one.isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-            {...(one.isNow ? {} : lookingAt(change, show))}
-            onClick={() => {
-              if (one.isNow) return;
-              if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-              edit(change, {
-                label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
-              });
-            }}
-          >
-            <span className="whitespace-nowrap">
-              <span className="mr-1 text-[12px] text-soft">{letter}</span>
-              <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
-                {one.known ? formatGrip(one.known.grip) : 'rest'}
-              </span>{' '}
-              <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
-            </span>
-            <span className="max-w-[250px] truncate text-[12px]" title={one.reason}>
-              {effectWords(one)}
-            </span>
-          </button>
+          <span key={one.known ? formatGrip(one.known.grip) : 'rest'} className="flex shrink-0">
+            <button
+              type="button"
+              data-letter={letter}
+              data-alternative
+              aria-pressed={one.isNow}
+              className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${one.isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
+              {...(one.isNow ? {} : lookingAt(change, show))}
+              onClick={() => {
+                if (one.isNow) return;
+                if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+                edit(change, {
+                  label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+                });
+              }}
+            >
+              <span className="whitespace-nowrap">
+                <span className="mr-1 text-[12px] text-soft">{letter}</span>
+                <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
+                  {one.known ? formatGrip(one.known.grip) : 'rest'}
+                </span>{' '}
+                <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
+              </span>
+              <span className="max-w-[250px] truncate text-[12px]" title={one.reason}>
+                {effectWords(one)}
+              </span>
+            </button>
+            {!one.isNow && (
+              <HearButton other={change} label={one.known ? formatGrip(one.known.grip) : 'the rest'} />
+            )}
+          </span>
         );
       })}
     </div>

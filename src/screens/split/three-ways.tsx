@@ -1,11 +1,20 @@
 import { useEffect, useMemo, useState } from 'react';
 import { formatCell, PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { holdGrip, shiftBetween } from '../../core/grip/index';
-import { applyEdit, materialOf, momentsOf, type Moment, type Song } from '../../core/song/index';
+import {
+  applyEdit,
+  materialOf,
+  momentsOf,
+  unfold,
+  type Moment,
+  type Song,
+  type SongPlace,
+} from '../../core/song/index';
 import type { Different } from '../../core/offers/index';
 import { Button, Dialog, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
+import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { findingWords } from './finding-words';
 
@@ -59,9 +68,13 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
             <span className="text-[14px] text-soft">
               {way.cost <= way.bound ? 'proven best of its plan' : 'not proven'} · {troubleWords(way)}
             </span>
+            <span className="ml-auto">
+              <HearButton other={way.edit} label={way.plan.words} at={placeIn(song, section)} mark="section">
+                Hear it
+              </HearButton>
+            </span>
             <Button
               look="strong"
-              className="ml-auto"
               onClick={() => {
                 desk
                   .getState()
@@ -79,6 +92,18 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
       ))}
     </ul>
   );
+}
+
+/** Where a section is played first. */
+function placeIn(song: Song, section: string): SongPlace {
+  return {
+    playing: Math.max(
+      0,
+      unfold(song).findIndex((p) => p.entry.section === section),
+    ),
+    pass: 1,
+    moment: 0,
+  };
 }
 
 /** What each hand would do: its grips, the widest reach and the longest shift, and what there would be to look at. */

@@ -3,6 +3,7 @@ import { PLAYER_WORDS } from '../../core/form/index';
 import { compareSongs, songLength, type Song, type Version } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
+import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 
 /** Keeps the present split under a name, compares it with an earlier one bar by bar, and goes back. */
@@ -61,6 +62,9 @@ function Kept({ onClose }: { onClose: () => void }) {
             <b>{v.name}</b>
             <span className="text-[14px] text-soft">{differenceWords(song, v.song)}</span>
             <span className="ml-auto flex gap-1">
+              <HearButton other={v.song} label={`“${v.name}”`} mark="section">
+                Hear it here
+              </HearButton>
               <Button
                 aria-expanded={shown === v.name}
                 onClick={() => setShown(shown === v.name ? null : v.name)}
