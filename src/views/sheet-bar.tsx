@@ -70,6 +70,7 @@ export const SheetBarDrawing = memo(function SheetBarDrawing({ bar, strings, pla
   const height = staff + said.length * SOUND_LINE;
   return (
     <svg
+      data-bar={bar.number}
       width={width}
       height={height}
       role="img"

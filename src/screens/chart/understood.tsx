@@ -1,18 +1,29 @@
 import { ordinal } from '../../core/base/index';
 import { Lock } from 'lucide-react';
-import { memo } from 'react';
+import { memo, useRef } from 'react';
 import { isLocked, PLAYER_WORDS, PLAYERS, type Bar, type Player, type Section } from '../../core/form/index';
 import { formatTuning, tuningWords } from '../../core/instrument/index';
 import { pretty } from '../../core/pitch/index';
 import { songKey, unfold, type Song } from '../../core/song/index';
 import { formatMeter } from '../../core/time/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
+import { useSounding } from '../listening/index';
 
 /** The song as it is understood: ground, form, bars with their chords, and what is written or locked for whom. */
 export function Understood({ song }: { song: Song }) {
   const key = songKey(song);
+  const ref = useRef<HTMLElement>(null);
+  useSounding(ref, (root, { playing, bar }) => {
+    const parts = [...root.querySelectorAll<HTMLElement>('[data-section]')];
+    const part = parts.find((p) => p.dataset.section === playing.section.name);
+    return part?.querySelector(`[data-bar="${bar + 1}"]`) ?? part?.querySelector('h3') ?? null;
+  });
   return (
-    <section aria-label="As understood" className="min-h-0 overflow-y-auto border-l border-line px-4 py-2">
+    <section
+      ref={ref}
+      aria-label="As understood"
+      className="min-h-0 overflow-y-auto border-l border-line px-4 py-2"
+    >
       <h2 className="text-lg font-bold">{song.title}</h2>
       <p className="text-soft">
         {pretty(key.tonic)} {key.mode} · {song.tempo} bpm · {formatMeter(song.meter)}
@@ -46,6 +57,7 @@ export function Understood({ song }: { song: Song }) {
       {unfold(song).map((playing) => (
         <div
           key={playing.index}
+          data-section={playing.section.name}
           className="mb-2 [contain-intrinsic-size:auto_140px] [content-visibility:auto]"
         >
           <h3 className="flex flex-wrap items-baseline gap-2">
@@ -104,7 +116,7 @@ const SectionBars = memo(function SectionBars({ section }: { section: Section })
 
 const BarBox = memo(function BarBox({ bar, number }: { bar: Bar; number: number }) {
   return (
-    <li className="off-screen min-h-12 bg-sheet px-1.5 py-0.5">
+    <li data-bar={number} className="off-screen min-h-12 bg-sheet px-1.5 py-0.5">
       <span className="flex items-baseline gap-1.5">
         <span className="text-[11px] text-soft">{number}</span>
         <span className="font-bold">

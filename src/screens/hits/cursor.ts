@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Player } from '../../core/form/index';
 import { barTicks } from '../../core/time/index';
+import { useListening } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import type { HitsPlace } from './actions';
 import type { HitsScope } from './scope';
@@ -17,6 +18,9 @@ export function useCursor(scope: HitsScope | null): {
   const id = scope?.id ?? '';
   const start = scope?.connection ? 0 : (scope?.moments[moment]?.start ?? 0);
   const end = scope ? scope.bars.length * barTicks(scope.meter) : 0;
+  // What is heard leads; where the hand was before is left then.
+  const isPlaying = useListening((s) => s.kind === 'playing' && s.question === null);
+  if (isPlaying && place !== null) setPlace(null);
   const kept = place?.id === id && place.tick < end ? place.tick : null;
   const tick = kept ?? start;
   const now = scope?.moments.findLastIndex((m) => m.start <= tick) ?? -1;

@@ -1,13 +1,13 @@
 import { BarChart, LineChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { init, use } from 'echarts/core';
+import { init, use as register } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import type { Bands } from '../../workers/index';
 import { hzWords, sharedBands } from './shared-bands';
 
-use([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);
+register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);
 
 /** Shapes and strokes as everywhere: no player is told by colour alone. */
 const LOOKS: Readonly<

@@ -7,6 +7,7 @@ import { sheetName, sheetOf, sheetText, type Sheet, type SheetBar } from '../../
 import { Button, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, SheetBarDrawing } from '../../views/index';
 import { download, fileName } from '../export-song';
+import { useSounding } from '../listening/index';
 import { useDesk } from '../ports';
 
 /** One sheet for each player, on screen, on paper and as text. */
@@ -55,6 +56,11 @@ export function Sheets() {
 
 function SheetPaper({ sheet }: { sheet: Sheet }) {
   const [ref, width] = useWidth<HTMLDivElement>();
+  // Where a part points back, its heading stands for its bars.
+  useSounding(ref, (root, { index, bar }) => {
+    const part = root.querySelector(`[data-part="${index}"]`);
+    return part?.querySelector(`[data-bar="${bar + 1}"]`) ?? part?.querySelector('h2') ?? null;
+  });
   const perLine = width >= 760 ? 4 : width >= 420 ? 2 : 1;
   const total = sheet.parts.reduce((sum, part) => sum + weightOf(part), 0);
   const parts = firstParts(sheet, useGrowing(total));
@@ -87,7 +93,7 @@ function SheetPaper({ sheet }: { sheet: Sheet }) {
       <div ref={ref}>
         {width > 0 &&
           parts.map((part, i) => (
-            <section key={i} className="print-break mb-4">
+            <section key={i} data-part={i} className="print-break mb-4">
               <h2 className="text-lg">
                 <b>{part.heading}</b>{' '}
                 <span className="text-soft">
