@@ -130,8 +130,11 @@ function tightOf(seat: Seat, gain: number, rate: number): BiquadShape {
   return biquadShape('highpass', { hz, q: 0.7 }, rate);
 }
 
+const MOST_DRIVE = 18;
+
 /** The loudest string is near 0.25: how hard both stages are driven. */
 export function stagesOf(gain: number, isBass: boolean): { readonly first: number; readonly second: number } {
-  const drive = driveOf(isBass ? gain * 0.6 : gain);
+  // Beyond this nothing more is heard of a gain but what belongs to no harmonic.
+  const drive = Math.min(MOST_DRIVE, driveOf(isBass ? gain * 0.6 : gain));
   return { first: 0.12 + 1.5 * drive, second: 0.7 + 0.5 * Math.sqrt(drive) };
 }

@@ -1,6 +1,6 @@
 /** Longest repeat, in seconds. */
 const LONGEST_S = 2;
-/** Each repeat is half as loud as the one before (as a delay is judged). */
+/** Each repeat is half as loud as the one before, common practice. */
 const SHARE = 0.5;
 
 /** A delay after the amplifier. Turned off, what repeats still dies away. */

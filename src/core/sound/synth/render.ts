@@ -55,7 +55,8 @@ const LONGEST_RING_S = 9;
 const STROKES_HEARD = 5;
 /** The amplifiers join in so long before it, and with a delay as many of its repeats earlier. */
 const WARM_AMPS_S = 0.15;
-const REPEATS_HEARD = 4;
+const REPEATS_HEARD = 12;
+const LONGEST_REPEATS_S = 3.5;
 
 /** Turns a plan into sound, piece by piece, the same every time. One renderer holds half a megabyte, however long the plan. */
 export class Renderer {
@@ -160,7 +161,9 @@ class PlayerSound {
     this.#next = 0;
     this.#turn(frame, true);
     const { delayFrames } = this.#settings[Math.max(0, this.#next - 1)]!;
-    const seconds = WARM_AMPS_S * rate + (delayFrames === null ? 0 : REPEATS_HEARD * delayFrames);
+    const seconds =
+      WARM_AMPS_S * rate +
+      (delayFrames === null ? 0 : Math.min(REPEATS_HEARD * delayFrames, LONGEST_REPEATS_S * rate));
     const amps = Math.max(0, frame - Math.round(seconds));
     for (const string of this.#strings) {
       string.silence();
