@@ -4,4 +4,3 @@
  */
 export { hear, TEMPO_SHARES, type Apart, type Heard, type HeardPlace, type Hearing } from './hear';
 export { momentTicks, spanOfBars, spansFrom, spansOfJoin, spansOfPlaying, type Span } from './span';
-export { drumBar } from './drummer';

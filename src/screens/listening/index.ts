@@ -1,5 +1,5 @@
 /** listening: one player for all screens, and what is heard beside what is looked at. Start with listening.ts. */
-export { createListening, type Listening, type ListeningStore, type Question } from './listening';
+export type { Listening, ListeningStore, Question } from './listening';
 export { useSounding } from './use-sounding';
 export { useListening, usePlayKey } from './use-listening';
 export { HearButton } from './hear-button';

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { Amp, BLOCK, type Seat } from '../src/core/sound/synth/amp';
-import { biquadShape, Biquad, responseAt } from '../src/core/sound/synth/biquad';
-import type { Damping } from '../src/core/sound/synth/damping';
-import { area, curve } from '../src/core/sound/synth/drive';
-import { Doubler, Halver } from '../src/core/sound/synth/half-band';
-import { earsOf, kneed } from '../src/core/sound/synth/mix';
-import { WaveString, type StringOp } from '../src/core/sound/synth/string';
+import { Amp, BLOCK, type Seat } from './amp';
+import { biquadShape, Biquad, responseAt } from './biquad';
+import type { Damping } from './damping';
+import { area, curve } from './drive';
+import { Doubler, Halver } from './half-band';
+import { earsOf, kneed } from './mix';
+import { WaveString, type StringOp } from './string';
 import {
   Decks,
   loudness,
@@ -19,8 +19,16 @@ import {
   THIRD_OCTAVES,
   ThirdOctaves,
   type SoundPlan,
-} from '../src/core/sound/index';
-import { cents, levelDb, offHarmonicDb, partialDb, pitchOf, roughnessOf, spectrum } from './measures';
+} from '../index';
+import {
+  cents,
+  levelDb,
+  offHarmonicDb,
+  partialDb,
+  pitchOf,
+  roughnessOf,
+  spectrum,
+} from '../../../../test/measures';
 
 const RATE = 48_000;
 const OPEN: Damping = { t60: 5, t60At3k: 1.2 };
