@@ -39,10 +39,10 @@ export function useSingleKeys(press: (key: string) => boolean): void {
   }, [desk]);
 }
 
-/** A button that space would press; a cell of a grid is only gone to. */
+/** A button that space would press: not a link, and a cell of a grid is only gone to. */
 function isButton(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement) || target.closest('[role="gridcell"]')) return false;
-  return target.closest('button, a, summary') !== null;
+  return target.closest('button, summary') !== null;
 }
 
 function isTyping(target: EventTarget | null): boolean {

@@ -120,7 +120,13 @@ function onSplit(song: Song, deed: Deed): Song {
   };
   const nothing = () => undefined;
   const key = SPLIT_KEYS[deed.key % SPLIT_KEYS.length]!;
-  pressKey(key, model, { desk: desk as never, onKeep: nothing, onOpen: nothing, onPlay: nothing, onHear: nothing });
+  pressKey(key, model, {
+    desk: desk as never,
+    onKeep: nothing,
+    onOpen: nothing,
+    onPlay: nothing,
+    onHear: nothing,
+  });
   return next;
 }
 
