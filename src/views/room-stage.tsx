@@ -116,7 +116,6 @@ export function RoomStage({ ones, width, height, onMove, onTap, onTouch }: Props
             key={one.id}
             type="button"
             data-stands={one.id}
-            aria-label={`${one.name}: ${placeWords(one)}, ${one.state}`}
             aria-description="Arrows move, Enter: softer, silent, as it is"
             className={`absolute flex cursor-grab touch-none flex-col items-center rounded-lg border-2 bg-transparent pt-1 pb-0.5 select-none active:cursor-grabbing ${one.isTouched ? 'border-current' : 'border-transparent'} ${one.colour} ${one.level === 0 ? 'opacity-55' : ''}`}
             style={{ left: at.x - half, top: at.y - 16, width: 2 * half }}
@@ -128,10 +127,11 @@ export function RoomStage({ ones, width, height, onMove, onTap, onTouch }: Props
             onKeyDown={(event) => key(event, one)}
           >
             {one.mark}
-            <b className={`text-[15px] leading-tight ${one.isQuiet ? 'text-ink' : ''}`}>{one.name}</b>
+            <b className={`text-[15px] leading-tight ${one.isQuiet ? 'text-ink' : ''}`}>{one.name}</b>{' '}
             <span className="text-[13px] leading-tight text-ink">
               {one.state === 'as it is' ? one.words : one.state}
             </span>
+            <span className="sr-only">, {placeWords(one)}</span>
           </button>
         );
       })}

@@ -75,6 +75,20 @@ describe('access, by axe-core', () => {
       await page.waitForSelector('input[aria-label="Times"]');
       expect(await serious(page), 'form').to.deep.equal([]);
       await page.keyboard.press('Escape');
+      await goTo(page, 'Listen');
+      await page.waitForSelector('[data-stands]');
+      await page.locator('[data-question] ::-p-text(Hear it)').click();
+      await page.locator('::-p-text(Climb from)').click();
+      await page.waitForSelector('[data-question] [aria-label="Which is heard"]');
+      expect(await serious(page), 'listen').to.deep.equal([]);
+      await page.locator('::-p-text(Who fills which bands)').click();
+      await page.waitForSelector('[role="dialog"] canvas');
+      expect(await serious(page), 'bands').to.deep.equal([]);
+      await page.keyboard.press('Escape');
+      await page.locator('::-p-text(Take the sound along)').click();
+      await page.waitForSelector('[role="dialog"] fieldset');
+      expect(await serious(page), 'the sound as files').to.deep.equal([]);
+      await page.keyboard.press('Escape');
       await goTo(page, 'Sheets');
       await page.waitForSelector('article svg');
       expect(await serious(page), 'sheets').to.deep.equal([]);
@@ -84,7 +98,7 @@ describe('access, by axe-core', () => {
   it('does not scroll sideways on a narrow screen', async () => {
     const { page } = await app.open({ width: 390, height: 844 });
     await openSong(page, 'Salt Lamp');
-    for (const screen of ['Split', 'Chart', 'Hits', 'Sheets', 'Songs'] as const) {
+    for (const screen of ['Split', 'Chart', 'Hits', 'Listen', 'Sheets', 'Songs'] as const) {
       await goTo(page, screen);
       await new Promise((resolve) => setTimeout(resolve, 300));
       const [scroll, client] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth]);

@@ -134,15 +134,14 @@ describe('listening, in Chromium', () => {
       const box = (await (await page.$(`[data-stands="${stem}"]`))!.boundingBox())!;
       return { x: box.x + box.width / 2, y: box.y + 20 };
     };
-    const label = (stem: string) =>
-      page.$eval(`[data-stands="${stem}"]`, (e) => e.getAttribute('aria-label'));
+    const label = (stem: string) => page.$eval(`[data-stands="${stem}"]`, (e) => e.textContent);
     const from = await at('guitar1');
-    expect(await label('guitar1')).to.equal('Guitar 1: left, half way, as it is');
+    expect(await label('guitar1')).to.equal('Guitar 1 gain 1, left, half way');
     await page.mouse.move(from.x, from.y);
     await page.mouse.down();
     await page.mouse.move(from.x + 300, from.y + 60, { steps: 6 });
     await page.mouse.up();
-    expect(await label('guitar1')).to.match(/right, near, as it is/);
+    expect(await label('guitar1')).to.match(/gain 1, right, near/);
     const bass = await at('bass');
     await page.mouse.click(bass.x, bass.y);
     expect(await label('bass')).to.match(/softer/);
@@ -161,7 +160,7 @@ describe('listening, in Chromium', () => {
     await page.waitForSelector('[data-stands]');
     expect(await label('guitar2')).to.match(/yours, softer/);
     await press(page, 'Everybody back to their place');
-    expect(await label('guitar1')).to.equal('Guitar 1: left, half way, as it is');
+    expect(await label('guitar1')).to.equal('Guitar 1 gain 1, left, half way');
     expect(complaints).to.deep.equal([]);
   });
 
