@@ -1,9 +1,10 @@
 import { expect } from 'chai';
+import { timelineFrom } from './timeline';
 import { songFindings } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { noteName } from '../src/core/pitch/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
-import { readSong, saveSong, songKey, timelineFrom, type Song } from '../src/core/song/index';
+import { readSong, saveSong, songKey, type Song } from '../src/core/song/index';
 
 interface Case {
   readonly rows: string;

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { timelineFrom } from './timeline';
 import fc from 'fast-check';
 import { songFindings } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
@@ -11,7 +12,6 @@ import {
   readSong,
   saveSong,
   songLength,
-  timelineFrom,
   unfold,
   type Edit,
   type Song,

@@ -16,6 +16,7 @@ import { Renderer, STEMS, type StringOp } from '../src/core/sound/index';
 import { barTicks } from '../src/core/time/index';
 import { demoTexts } from './fuzz/corpus';
 import { SEED, song as anySong } from './generators';
+import { timelineFrom } from './timeline';
 import { levelDb } from './measures';
 
 const RATE = 48_000;
@@ -251,11 +252,16 @@ guitar1 | xx023x |
 
   it('a join is the last bars of one section and the first of the next', () => {
     const song = demo('Tramline Sparks');
-    const spans = spansOfJoin(song, 0);
+    const spans = spansOfJoin(song, { playing: 0, pass: 1 });
     expect(spans.map((s) => s.playing)).to.deep.equal([0, 1]);
+    // The verse is played twice: its first time goes into its second.
+    expect(spansOfJoin(song, { playing: 1, pass: 1 }).map((s) => [s.playing, s.pass])).to.deep.equal([
+      [1, 1],
+      [1, 2],
+    ]);
     const [ticks] = spans.map((s) => (s.to - s.from) / barTicks(unfold(song)[s.playing]!.meter));
-    expect(ticks).to.equal(2);
-    expect(spansOfJoin(song, unfold(song).length - 1)).to.deep.equal([]);
+    expect(ticks).to.equal(1);
+    expect(spansOfJoin(song, { playing: unfold(song).length - 1, pass: 1 })).to.deep.equal([]);
   });
 
   it('a chord that is held where one begins is struck there', () => {
@@ -318,6 +324,29 @@ describe('laws of what is heard', () => {
       }),
       { seed: SEED, numRuns: 60 },
     );
+  });
+
+  it('every stroke of the plain twin is heard, in time and in tune', () => {
+    for (const [, text] of demoTexts()) {
+      const { song } = readChart(text);
+      const heard = all(song);
+      for (const player of PLAYERS) {
+        const ops = opsOf(heard, player)
+          .flatMap((op) => (op.op === 'damp' ? [] : [op]))
+          .sort((a, b) => a.frame - b.frame);
+        let from = 0;
+        for (const stroke of timelineFrom(song, START).strokes.filter((s) => s.player === player)) {
+          const at = stroke.at * RATE;
+          while (from < ops.length && ops[from]!.frame < at - 0.1 * RATE) from += 1;
+          const here = ops.slice(from).filter((op) => op.frame < at + 0.35 * RATE);
+          for (const pitch of stroke.pitches)
+            expect(
+              here.some((op) => near(op.hz, pitch)),
+              `${song.title} ${player} ${stroke.at.toFixed(2)} s, ${pitch}`,
+            ).to.equal(true);
+        }
+      }
+    }
   });
 
   it('how fast it is played scales time and not pitch', () => {

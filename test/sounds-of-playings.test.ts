@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import { timelineFrom } from './timeline';
 import { songCauses, songFindings } from '../src/core/clash/index';
 import { readChart, writeChart } from '../src/core/formats/index';
 import { sheetOf } from '../src/core/sheet/index';
@@ -8,7 +9,6 @@ import {
   mergeSongs,
   readSong,
   saveSong,
-  timelineFrom,
   unfold,
   type Song,
 } from '../src/core/song/index';

@@ -1,6 +1,7 @@
 /**
  * audio: everything that touches the browser's sound, and a stand-in for where there is none. What is heard is made in
- * core/heard and core/sound; here it is only played. Start with player.ts.
+ * core/heard and core/sound; here it is only played. Start with player.ts;
+ * speakers.ts is loaded when something is to sound.
  */
 export {
   createPlayer,
@@ -11,6 +12,5 @@ export {
   type PlayRequest,
   type Renders,
 } from './player';
-export { openSpeakers } from './speakers';
 export { silentDevice } from './silent-device';
 export type { SoundDevice } from './sound-device';

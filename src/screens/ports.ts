@@ -10,7 +10,7 @@ import {
   type DeskState,
   type SongStorage,
 } from '../store/index';
-import { createPlayer, openSpeakers, silentDevice, type Player as SoundPlayer } from '../audio/index';
+import { createPlayer, silentDevice, type Player as SoundPlayer } from '../audio/index';
 import {
   createSoundClient,
   createSplitClient,
@@ -59,7 +59,14 @@ export async function openPorts(): Promise<Ports> {
   });
   const sound = createSoundClient();
   const player = createPlayer({
-    open: openSpeakers,
+    open: async () => {
+      const speakers = await import('../audio/speakers').catch(() => {
+        throw new Error(
+          'The part that makes sound did not arrive: reload the page when the network is back.',
+        );
+      });
+      return speakers.openSpeakers();
+    },
     instead: silentDevice,
     renders: sound,
     say: (words) => desk.getState().say(words),

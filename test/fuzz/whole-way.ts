@@ -1,3 +1,4 @@
+import { hear, spansOfPlaying } from '../../src/core/heard/index';
 import {
   connectionsOf,
   handsTogether,
@@ -19,7 +20,6 @@ import {
   saveSong,
   songLength,
   strikesOf,
-  timelineFrom,
   unfold,
   type Song,
 } from '../../src/core/song/index';
@@ -60,7 +60,7 @@ export function goWholeWay(song: Song, { splitSteps, offers }: WayOptions): void
       for (const player of PLAYERS) rightHand(section, { pass, meter, player, rig: song.players[player] });
       handsTogether(song, { section, pass, meter, bars, key, times: entry.times, tempo } as never);
     }
-    if (index < 2) timelineFrom(song, { playing: index, pass: 1, moment: 0 });
+    if (index < 2) hear(song, spansOfPlaying(song, index), { rate: 8000, loop: index === 1 });
   });
   for (const f of findings.filter((f) => f.level !== 'note').slice(0, offers)) curesFor(song, f);
   for (const join of joins.slice(0, offers))

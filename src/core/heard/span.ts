@@ -58,19 +58,23 @@ export function spanOfBars(
   return at.from >= to ? [] : [{ playing: at.playing, pass: at.pass, from: at.from * ticks, to: to * ticks }];
 }
 
-/** The last bars of a playing and the first ones of the next: where one goes into the other. */
-export function spansOfJoin(song: Song, playing: number, { bars = 2 } = {}): readonly Span[] {
-  const [before, after] = [unfold(song)[playing], unfold(song)[playing + 1]];
-  if (!before || !after) return [];
-  const count = barsOnPass(before.section, before.entry.times).length;
+/**
+ * The last bar of a pass and the first of what comes next, the next pass or the next playing: where one goes into the other.
+ * Nothing after the last.
+ */
+export function spansOfJoin(
+  song: Song,
+  { playing, pass }: { playing: number; pass: number },
+): readonly Span[] {
+  const playings = unfold(song);
+  const before = playings[playing];
+  const isInside = before !== undefined && pass < before.entry.times;
+  const next = isInside ? { playing, pass: pass + 1 } : { playing: playing + 1, pass: 1 };
+  if (!before || !playings[next.playing]) return [];
+  const last = barsOnPass(before.section, pass).length - 1;
   return [
-    ...spanOfBars(song, {
-      playing,
-      pass: before.entry.times,
-      from: Math.max(0, count - bars),
-      to: count - 1,
-    }),
-    ...spanOfBars(song, { playing: playing + 1, pass: 1, from: 0, to: bars - 1 }),
+    ...spanOfBars(song, { playing, pass, from: Math.max(0, last), to: last }),
+    ...spanOfBars(song, { ...next, from: 0, to: 0 }),
   ];
 }
 

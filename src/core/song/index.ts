@@ -65,7 +65,7 @@ export {
   type PlayerPair,
   type Touch,
 } from './moments';
-export { timelineFrom, type SongPlace, type TimedStroke, type Timeline } from './timeline';
+export type { SongPlace } from './place';
 export { bandTuning, meantAsFretted, namedAsFretted, namedAsSounding } from './names-as';
 export { likeTrouble, withFollowers } from './likes';
 export { loudestSounds, loudMaterial } from './loudest';

@@ -1,15 +1,8 @@
 import { expect } from 'chai';
+import { timelineFrom } from '../../../test/timeline';
 import { songFindings } from '../clash/index';
 import { readChart, writeChart } from '../formats/index';
-import {
-  bandTuning,
-  namedAsFretted,
-  namedAsSounding,
-  readSong,
-  saveSong,
-  timelineFrom,
-  type Song,
-} from './index';
+import { bandTuning, namedAsFretted, namedAsSounding, readSong, saveSong, type Song } from './index';
 
 const song = (text: string): Song => {
   const { song: read, problems } = readChart(text);

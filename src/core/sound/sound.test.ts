@@ -12,6 +12,8 @@ import {
   pairRoughness,
   roughness,
   roughnessKernel,
+  EXPOSURE_RULES,
+  hoursAt,
 } from './index';
 
 const note = (name: string) => {
@@ -174,4 +176,16 @@ describe('dirt of a driven grip', () => {
       expect(sums[interval - 1]! / sums[2]!).to.be.closeTo(shipped, 0.01);
     }
   }).timeout(60_000);
+});
+
+describe('how long a level is borne', () => {
+  it('by NIOSH 98-126: 88 dBA four hours, 94 one, 100 a quarter of one', () => {
+    expect([85, 88, 94, 100].map((dba) => hoursAt(dba, EXPOSURE_RULES.strict))).to.deep.equal([
+      8, 4, 1, 0.25,
+    ]);
+  });
+
+  it('by OSHA table G-16: 90 dBA eight hours, 95 four, 100 two, 110 half of one', () => {
+    expect([90, 95, 100, 110].map((dba) => hoursAt(dba, EXPOSURE_RULES.usual))).to.deep.equal([8, 4, 2, 0.5]);
+  });
 });

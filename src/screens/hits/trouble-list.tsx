@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
 import type { Finding } from '../../core/clash/index';
-import type { Song } from '../../core/song/index';
+import type { Song, SongPlace } from '../../core/song/index';
 import { beatName } from '../../core/time/index';
 import { connectionCures, curesFor, type Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
 import { CureButton } from '../split/finding-list';
-import { KIND_WORDS } from '../split/finding-words';
+import { HearButton } from '../listening/index';
+import { findingWords, KIND_WORDS } from '../split/finding-words';
 import { useDesk } from '../ports';
 import type { HitsScope } from './scope';
 
@@ -71,8 +72,12 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
                 <span className="text-soft">looking for a way out …</span>
               )}
               {(cures.get(f.id) ?? []).slice(0, 3).map((cure) => (
-                <CureButton key={cure.words} cure={cure} finding={f} compact />
+                <span key={cure.words} className="flex">
+                  <CureButton cure={cure} finding={f} compact />
+                  <HearButton other={cure.edit} label={cure.words} {...heardAt(scope, f)} />
+                </span>
               ))}
+              <HearButton other={null} label={`the ${findingWords(f.kind)}`} {...heardAt(scope, f)} />
             </div>
           )}
         </li>
@@ -88,6 +93,21 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
       ))}
     </ul>
   );
+}
+
+/** Where a finding is heard: in its bar, or over the bar line of a join. */
+function heardAt(scope: HitsScope, f: Finding): { readonly at: SongPlace; readonly mark: 'bar' | 'join' } {
+  const { playings, connection, playing, pass, moments } = scope;
+  if (connection) {
+    const { from } = connection;
+    const index = playings.findIndex((p) => p.index === from.playing.index);
+    return { at: { playing: Math.max(0, index), pass: from.pass, moment: 0 }, mark: 'join' };
+  }
+  const moment = Math.max(
+    0,
+    moments.findLastIndex((m) => m.start <= f.from),
+  );
+  return { at: { playing: Math.max(0, playings.indexOf(playing)), pass, moment }, mark: 'bar' };
 }
 
 const NONE: ReadonlyMap<string, readonly Cure[]> = new Map();

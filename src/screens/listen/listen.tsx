@@ -9,6 +9,7 @@ import { useSplitModel } from '../split/model';
 import { SongStrip } from '../split/song-strip';
 import { useState } from 'react';
 import { BandsDialog } from './bands-dialog';
+import { Care } from './care';
 import { GoingRound } from './going-round';
 import { OutDialog } from './out-dialog';
 import { Questions } from './questions';
@@ -122,10 +123,7 @@ export function Listen() {
           <h2 className="font-bold">What to listen for</h2>
           <Questions model={model} />
           <TwoWays model={model} />
-          <p className="mt-auto text-[13px] text-soft">
-            Start quietly, with headphones above all. Ears that ring afterwards are a warning: turn down,
-            pause, protect them; what stays is for a doctor.
-          </p>
+          <Care />
         </aside>
       </div>
       {opened === 'out' && <OutDialog model={model} onClose={() => setOpened(null)} />}

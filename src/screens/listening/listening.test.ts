@@ -137,7 +137,7 @@ describe('listening', () => {
     expect(t.last()).to.deep.include({ loop: true, countIn: 0, tempoShare: 0.5 });
     expect(t.last().at).to.deep.equal({ playing: 0, pass: 1, moment: 1 });
     setMark('join');
-    expect(t.last().spans.map((s) => s.playing)).to.deep.equal([0, 1]);
+    expect(t.last().spans.map((s) => s.pass)).to.deep.equal([1, 2]);
     setTempo(7);
     expect(t.store.getState().tempoShare).to.equal(1.2);
   });
@@ -253,7 +253,8 @@ describe('marks', () => {
   it('say what goes round', () => {
     const at = { playing: 0, pass: 1, moment: 1 };
     expect(markWords(song, 'bar', at)).to.equal('bar 2 of Verse');
-    expect(markWords(song, 'join', at)).to.equal('Verse into Chorus');
+    expect(markWords(song, 'join', at)).to.equal('Verse into itself again');
+    expect(markWords(song, 'join', { ...at, pass: 2 })).to.equal('Verse into Chorus');
     expect(markWords(song, 'join', { ...at, playing: 1 })).to.equal('Chorus');
     expect(spansOf(song, 'section', at).map((s) => s.pass)).to.deep.equal([1, 2]);
     expect(spansOf(song, 'song', { playing: 9, pass: 1, moment: 0 })[0]).to.deep.include({

@@ -28,7 +28,7 @@ export function spansOf(song: Song, mark: Mark, at: SongPlace): readonly Span[] 
     case 'section':
       return spansOfPlaying(song, at.playing);
     case 'join': {
-      const join = spansOfJoin(song, at.playing);
+      const join = spansOfJoin(song, at);
       return join.length > 0 ? join : spansOfPlaying(song, at.playing);
     }
   }
@@ -64,6 +64,7 @@ export function markWords(song: Song, mark: Mark, at: SongPlace): string {
     case 'section':
       return name;
     case 'join': {
+      if (at.pass < here.entry.times) return `${name} into itself again`;
       const next = playings[at.playing + 1];
       return next ? `${name} into ${next.section.name}` : name;
     }

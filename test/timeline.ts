@@ -1,20 +1,21 @@
-import { barsOnPass, PLAYERS, type Player } from '../form/index';
-import { gripNotes } from '../grip/index';
-import { stepPitches } from '../line/index';
-import type { Midi } from '../pitch/index';
-import { barTicks, delayMs, swungTick, ticksToSeconds } from '../time/index';
-import { momentsOf } from './moments';
-import { rigIn, type SoundPlace } from './rig-in';
-import { beforePickup, type Rig, type Song } from './song';
-import { strikesOf, strikesString, type Strike } from './strikes';
-import { unfold } from './unfold';
-
-/** A place in the played song: which playing (in `unfold`'s list), pass (from 1) and moment. */
-export interface SongPlace {
-  readonly playing: number;
-  readonly pass: number;
-  readonly moment: number;
-}
+import { barsOnPass, PLAYERS, type Player } from '../src/core/form/index';
+import { gripNotes } from '../src/core/grip/index';
+import { stepPitches } from '../src/core/line/index';
+import type { Midi } from '../src/core/pitch/index';
+import {
+  beforePickup,
+  momentsOf,
+  rigIn,
+  strikesOf,
+  strikesString,
+  unfold,
+  type Rig,
+  type Song,
+  type SongPlace,
+  type SoundPlace,
+  type Strike,
+} from '../src/core/song/index';
+import { barTicks, delayMs, swungTick, ticksToSeconds } from '../src/core/time/index';
 
 /** One stroke in time, in seconds from where one begins to listen. */
 export interface TimedStroke {
@@ -38,7 +39,8 @@ export interface Timeline {
   readonly seconds: number;
 }
 
-/** The song in seconds from a moment on, every pass in its own tempo and swing; strokes that began before are left out. */
+/**
+ * A plain twin of what is heard, for tests: the song in seconds from a moment on, every pass in its own tempo and swing; strokes that began before are left out. */
 export function timelineFrom(song: Song, from: SongPlace): Timeline {
   const strokes: TimedStroke[] = [];
   const moments: Timeline['moments'][number][] = [];
