@@ -8,6 +8,8 @@ import { parseLine } from '../src/core/line/index';
 import { parseChord } from '../src/core/pitch/index';
 import { applyEdit, refitSong, rightHand, saveSong, unfold, type Song } from '../src/core/song/index';
 import { alternativesFor, followingFor, groundOf } from '../src/core/offers/index';
+import { hear, spansFrom, type Heard } from '../src/core/heard/index';
+import { Renderer, STEMS, type SoundPlan } from '../src/core/sound/index';
 import { finish, problemOf, splitSong } from '../src/core/split/index';
 import { chartOf, CHORDS } from './charts';
 
@@ -23,6 +25,28 @@ function filled(bars: number, seed: number): Song {
   const done = finish(splitSong(song, null));
   if (!done.ok) throw new Error(done.error);
   return applyEdit(song, { kind: 'setCells', changes: done.value.changes });
+}
+
+/** The whole of a song, at 48,000 samples a second. */
+function heardOf(song: Song): Heard {
+  return hear(song, spansFrom(song, { playing: 0, pass: 1, moment: 0 }), { rate: 48_000 });
+}
+
+/** A plan with one player's strings alone, or without any. */
+function onlyFor(plan: SoundPlan, who: string): SoundPlan {
+  if (who === 'everybody') return plan;
+  const voices = plan.voices.map((voice) =>
+    voice.seat === who ? voice : { ...voice, strings: voice.strings.map(() => []) },
+  ) as unknown as SoundPlan['voices'];
+  const others = who === 'drums and voice' ? {} : { drums: [], hum: [] };
+  return { ...plan, voices, ...others };
+}
+
+function renderSeconds(plan: SoundPlan, { from, seconds }: { from: number; seconds: number }): void {
+  const renderer = new Renderer(plan);
+  if (from > 0) renderer.seek(Math.round(from));
+  const stems = STEMS.map(() => new Float32Array(1024));
+  for (let done = 0; done < seconds * plan.rate; done += 1024) renderer.render(stems, 1024);
 }
 
 /** A song on a neck nobody has seen: nothing of its grips is known. */
@@ -381,6 +405,30 @@ const benchmarks: readonly Benchmark[] = [
       },
     },
   ]),
+  {
+    name: 'sound: a song of 64 bars as strings in time',
+    runs: 5,
+    prepare: () => {
+      const full = filled(64, 40);
+      return () => heardOf(full);
+    },
+  },
+  ...(['guitar1', 'guitar2', 'bass', 'drums and voice', 'everybody'] as const).map((who): Benchmark => ({
+    name: `sound: ten seconds of ${who}`,
+    runs: 3,
+    prepare: (run) => {
+      const { plan } = heardOf(filled(16, 41 + run));
+      return () => renderSeconds(onlyFor(plan, who), { from: 0, seconds: 10 });
+    },
+  })),
+  {
+    name: 'sound: seek to the middle and the first quarter of a second',
+    runs: 5,
+    prepare: (run) => {
+      const { plan } = heardOf(filled(16, 41 + run));
+      return () => renderSeconds(plan, { from: plan.frames / 2, seconds: 0.25 });
+    },
+  },
   ...(['begun', 'answered'] as const).map((until): Benchmark => ({
     name: `128 chords all different on three odd necks, cold: ${until}`,
     runs: 1,

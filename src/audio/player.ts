@@ -7,7 +7,11 @@ import type { SoundDevice } from './sound-device';
 /** What to play. */
 export interface PlayRequest {
   /** One song, or two at the same place. */
-  readonly versions: readonly { readonly song: Song; readonly apart?: Apart | null }[];
+  readonly versions: readonly {
+    readonly song: Song;
+    readonly apart?: Apart | null;
+    readonly ringsFree?: boolean;
+  }[];
   readonly spans: readonly Span[];
   readonly tempoShare: number;
   readonly countIn: number;

@@ -8,6 +8,8 @@ import type { Bands, OutFile, OutPart } from './sound-out';
 export interface SoundVersion {
   readonly song: Song;
   readonly apart?: Apart | null;
+  /** What the hand could stop rings on. */
+  readonly ringsFree?: boolean;
 }
 
 /** What is to be played, in memory that is shared with whoever plays it. */

@@ -67,8 +67,8 @@ export function createSoundService(
       if (job !== mine) return fail('stopped');
       const known = versions.map(songOf);
       if (known.some((song) => song === null)) return fail('forgotten');
-      const all = versions.map(({ apart = null }, v) =>
-        hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart }),
+      const all = versions.map(({ apart = null, ringsFree = false }, v) =>
+        hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart, ringsFree }),
       );
       const [heard, other] = all;
       const hasTwo = other !== undefined && other.plan.frames === heard!.plan.frames;

@@ -69,7 +69,7 @@ describe('listening, in Chromium', () => {
     const before = await place(page);
     await page.keyboard.press('Space');
     await until(page, 'playing');
-    expect(await status(page)).to.include('Playing from Verse on');
+    expect(await status(page)).to.include('Playing from here');
     await page.waitForFunction(
       (was) => document.querySelector('aside[aria-label="This moment"] h2 + span')!.textContent !== was,
       {},

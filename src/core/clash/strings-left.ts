@@ -9,10 +9,7 @@ export interface StringsLeft {
   readonly strummed: readonly StringLeft[];
 }
 
-/**
- * What is judged as ringing on in one pass (from 1) of a playing, string by string, so that it can be heard. What the picking
- * hand or the thumb may stop counts as stopped.
- */
+/** What is judged as ringing on in one pass (from 1) of a playing, string by string, so that it can be heard. */
 export function stringsLeftIn(
   song: Song,
   { section, key, tempo, entry }: Pick<Playing, 'section' | 'key' | 'tempo' | 'entry'>,
@@ -20,7 +17,7 @@ export function stringsLeftIn(
 ): Readonly<Record<Player, StringsLeft>> {
   const stage = stageOf(song, { section, key, tempo, pass, voice: null, times: entry.times });
   const [guitar1, guitar2, bass] = PLAYERS.map((player): StringsLeft => ({
-    ringing: openStringsLeft(stage, player).filter(({ stoppedBy }) => stoppedBy === null),
+    ringing: openStringsLeft(stage, player),
     strummed: stringsStrummedAcross(stage, player),
   }));
   return { guitar1: guitar1!, guitar2: guitar2!, bass: bass! };

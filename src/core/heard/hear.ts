@@ -28,6 +28,8 @@ export interface Hearing {
   readonly countIn?: number;
   /** Round and round, without the count-in. */
   readonly loop?: boolean;
+  /** What the picking hand or the thumb could stop rings on; left out: they stop it. */
+  readonly ringsFree?: boolean;
   /** Some strings of one guitar go through the other's amplifier, which is silent else; null: as they are played. */
   readonly apart?: Apart | null;
 }
@@ -103,7 +105,12 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
     const bars = barsOnPass(section, span.pass);
     const left = stringsLeftIn(song, playing, span.pass);
     PLAYERS.forEach((player, p) => {
-      const pass = { playing, pass: span.pass, from, to, at, tempo, left: left[player] };
+      const { ringing, strummed } = left[player];
+      const heard = of.ringsFree ? ringing : ringing.filter(({ stoppedBy }) => stoppedBy === null);
+      const pass = {
+        ...{ playing, pass: span.pass, from, to, at, tempo },
+        left: { ringing: heard, strummed },
+      };
       hands[p]!.play(pass);
       if (early.length < PLAYERS.length) early.push(pass);
     });

@@ -6,7 +6,7 @@ import { connectionCures, curesFor, type Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
 import { CureButton } from '../split/finding-list';
 import { HearButton } from '../listening/index';
-import { findingWords, KIND_WORDS } from '../split/finding-words';
+import { findingWords, heardAs, KIND_WORDS } from '../split/finding-words';
 import { useDesk } from '../ports';
 import type { HitsScope } from './scope';
 
@@ -96,18 +96,25 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
 }
 
 /** Where a finding is heard: in its bar, or over the bar line of a join. */
-function heardAt(scope: HitsScope, f: Finding): { readonly at: SongPlace; readonly mark: 'bar' | 'join' } {
+function heardAt(
+  scope: HitsScope,
+  f: Finding,
+): { readonly at: SongPlace; readonly mark: 'bar' | 'before' | 'join'; readonly ringsFree: boolean } {
   const { playings, connection, playing, pass, moments } = scope;
   if (connection) {
     const { from } = connection;
     const index = playings.findIndex((p) => p.index === from.playing.index);
-    return { at: { playing: Math.max(0, index), pass: from.pass, moment: 0 }, mark: 'join' };
+    return {
+      at: { playing: Math.max(0, index), pass: from.pass, moment: 0 },
+      mark: 'join',
+      ringsFree: f.kind === 'ring-over',
+    };
   }
   const moment = Math.max(
     0,
     moments.findLastIndex((m) => m.start <= f.from),
   );
-  return { at: { playing: Math.max(0, playings.indexOf(playing)), pass, moment }, mark: 'bar' };
+  return { at: { playing: Math.max(0, playings.indexOf(playing)), pass, moment }, ...heardAs(f) };
 }
 
 const NONE: ReadonlyMap<string, readonly Cure[]> = new Map();

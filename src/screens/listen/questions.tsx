@@ -3,15 +3,14 @@ import type { Cause, Finding } from '../../core/clash/index';
 import { PLAYERS } from '../../core/form/index';
 import { gripNotes } from '../../core/grip/index';
 import type { Apart } from '../../core/heard/index';
-import { momentsOf } from '../../core/song/index';
+import { applyEdit, momentsOf, type Song } from '../../core/song/index';
 import type { Stem } from '../../core/sound/index';
 import type { Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
-import { barSpan, momentSpan, useListening, type Question } from '../listening/index';
+import { momentSpan, spansOf, useListening, type Question } from '../listening/index';
 import { usePorts } from '../ports';
-import { KIND_WORDS, findingWords } from '../split/finding-words';
+import { KIND_WORDS, findingWords, heardAs } from '../split/finding-words';
 import { goTo, placeOf } from '../split/go-to';
-import { versionsOf } from '../split/hearing';
 import { useCures, type SplitModel } from '../split/model';
 
 const EDGE = { clash: 'border-clash', watch: 'border-watch', note: 'border-line' } as const;
@@ -51,7 +50,7 @@ function QuestionCard(props: { cause: Cause; model: SplitModel; isOpen: boolean;
     goTo(model, cause, desk.getState().select);
     listening
       .getState()
-      .ask({ ...asked(model, cause), labels: ['as it is'], versions: [{ song: model.song }] });
+      .ask({ ...asked(model, cause), labels: ['as it is'], versions: versionsFor(cause, [model.song]) });
   };
   return (
     <li data-question className={`rounded-md border border-l-[6px] bg-ground px-3 py-2 ${EDGE[cause.level]}`}>
@@ -119,6 +118,13 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
             }
           />
         )}
+        {cause.kind === 'ring-over' && (
+          <Choice
+            label="the hand stops it"
+            isOn={isHeard('the hand stops it')}
+            onChoose={() => hear('the hand stops it', [{ song, ringsFree: true }, { song }])}
+          />
+        )}
         {cures === null && <span className="self-center text-soft">looking for ways out …</span>}
         {(cures ?? []).slice(0, 4).map((cure) => (
           <Choice
@@ -127,7 +133,7 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
             isOn={isHeard(cure.words)}
             onChoose={() => {
               setChosen(cure);
-              hear(cure.words, versionsOf(song, cure.edit));
+              hear(cure.words, versionsFor(cause, [song, applyEdit(song, cure.edit)]));
             }}
           />
         ))}
@@ -138,7 +144,11 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
           aria-pressed={mine?.only !== null && mine?.only !== undefined}
           onClick={() =>
             ask({
-              ...(mine ?? { ...asked(model, cause), labels: ['as it is'], versions: [{ song }] }),
+              ...(mine ?? {
+                ...asked(model, cause),
+                labels: ['as it is'],
+                versions: versionsFor(cause, [song]),
+              }),
               only: mine?.only ? null : only,
               version: mine ? version : 0,
             })
@@ -149,7 +159,11 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
         <Button
           onClick={() =>
             ask({
-              ...(mine ?? { ...asked(model, cause), labels: ['as it is'], versions: [{ song }] }),
+              ...(mine ?? {
+                ...asked(model, cause),
+                labels: ['as it is'],
+                versions: versionsFor(cause, [song]),
+              }),
               spans: momentSpan(song, placeOf(model, cause)),
               loop: false,
               tempoShare: 0.5,
@@ -186,12 +200,18 @@ function Choice({ label, isOn, onChoose }: { label: string; isOn: boolean; onCho
   );
 }
 
+/** What a finding is about sounds: what the hand could stop rings on where it is about that. */
+function versionsFor(cause: Finding, songs: readonly Song[]): Question['versions'] {
+  const { ringsFree } = heardAs(cause);
+  return songs.map((song) => ({ song, ringsFree }));
+}
+
 /** The bar of a finding, round and round. */
 function asked(model: SplitModel, cause: Finding): Omit<Question, 'labels' | 'versions'> {
   const at = placeOf(model, cause);
   return {
     title: `${findingWords(cause.kind)}, ${cause.section} bar ${cause.bar}`,
-    spans: barSpan(model.song, at),
+    spans: spansOf(model.song, heardAs(cause).mark, at),
     at,
     only: null,
   };

@@ -12,15 +12,18 @@ interface Props {
   readonly label: string;
   /** Where; left out: where one is. */
   readonly at?: SongPlace;
-  readonly mark?: Exclude<Mark, 'song'>;
+  /** `before`: with the bar before, where what is heard begins there. */
+  readonly mark?: Exclude<Mark, 'song'> | 'before';
+  /** What the hand could stop rings on. */
+  readonly ringsFree?: boolean;
   /** Words beside the sign; left out: the sign alone. */
   readonly children?: string;
 }
 
 /** Plays a place round and round, with a change first; pressed again, without it; and then it is still. */
-export function HearButton({ other, label, at, mark = 'bar', children }: Props) {
+export function HearButton({ other, label, at, mark = 'bar', ringsFree = false, children }: Props) {
   const { desk, listening } = usePorts();
-  const title = `${mark === 'bar' ? 'bar' : 'section'}: ${label}`;
+  const title = `${mark === 'section' ? 'section' : 'bar'}: ${label}`;
   const isMine = useListening((s) => s.kind !== 'still' && s.question?.title === title);
   const isWith = useListening((s) => isMine && s.version === (other === null ? 0 : 1));
   const press = () => {
@@ -37,7 +40,7 @@ export function HearButton({ other, label, at, mark = 'bar', children }: Props) 
     ask({
       title,
       labels: with_ === null ? [label] : ['as it is', label],
-      versions: with_ === null ? [{ song }] : [{ song }, { song: with_ }],
+      versions: (with_ === null ? [song] : [song, with_]).map((one) => ({ song: one, ringsFree })),
       spans: spansOf(song, mark, place),
       at: place,
       only: null,

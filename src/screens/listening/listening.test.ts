@@ -100,7 +100,7 @@ describe('listening', () => {
     expect(t.store.getState().place).to.deep.equal({ playing: 1, pass: 1, moment: 0 });
     t.store.getState().toggle();
     expect(t.store.getState().kind).to.equal('still');
-    expect(t.said).to.deep.equal(['Playing from Verse on; space stops', 'Stopped']);
+    expect(t.said).to.deep.equal(['Playing from here; space stops', 'Stopped']);
   });
 
   it('whoever goes elsewhere while it plays hears that place next', () => {

@@ -167,7 +167,13 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
         heard();
         begin(null, { countIn: true });
         const { song, say } = desk.getState();
-        if (song) say(`Playing ${get().title}; space stops`);
+        if (!song || get().title === '') return;
+        const { mark, title } = get();
+        say(
+          mark === 'song'
+            ? 'Playing from here; space stops'
+            : `Playing ${title} round and round; space stops`,
+        );
       },
       stop() {
         cancel?.();

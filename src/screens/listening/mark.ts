@@ -19,8 +19,10 @@ export const MARKS: readonly (readonly [Mark, string])[] = [
 ];
 
 /** What is played for a mark at a place; of a join at the last section, the section. */
-export function spansOf(song: Song, mark: Mark, at: SongPlace): readonly Span[] {
+export function spansOf(song: Song, mark: Mark | 'before', at: SongPlace): readonly Span[] {
   switch (mark) {
+    case 'before':
+      return [...barBefore(song, at), ...barSpan(song, at)];
     case 'song':
       return spansFrom(song, at);
     case 'bar':
@@ -40,6 +42,20 @@ export function barSpan(song: Song, at: SongPlace): readonly Span[] {
   if (!playing) return [];
   const bar = momentsOf(playing.section, { pass: at.pass, meter: playing.meter })[at.moment]?.bar ?? 0;
   return spanOfBars(song, { playing: at.playing, pass: at.pass, from: bar, to: bar });
+}
+
+/** The bar that is played before the bar of a place; nothing before the first. */
+function barBefore(song: Song, at: SongPlace): readonly Span[] {
+  const playings = unfold(song);
+  const here = playings[at.playing];
+  if (!here) return [];
+  const bar = momentsOf(here.section, { pass: at.pass, meter: here.meter })[at.moment]?.bar ?? 0;
+  if (bar > 0) return spanOfBars(song, { ...at, from: bar - 1, to: bar - 1 });
+  const before =
+    at.pass > 1
+      ? { playing: at.playing, pass: at.pass - 1 }
+      : { playing: at.playing - 1, pass: playings[at.playing - 1]?.entry.times ?? 1 };
+  return spansOfJoin(song, before).slice(0, 1);
 }
 
 /** Just a moment, with half a bar after it where there is one. */

@@ -15,7 +15,7 @@ import type { Cure } from '../../core/offers/index';
 import { Button } from '../../ui/index';
 import { HearButton } from '../listening/index';
 import { usePorts } from '../ports';
-import { findingWords, KIND_WORDS } from './finding-words';
+import { findingWords, heardAs, KIND_WORDS } from './finding-words';
 import { goTo, placeOf } from './go-to';
 import { lookingAt } from './looking';
 import { useCures, type SplitModel } from './model';
@@ -223,11 +223,16 @@ function FindingCard(props: {
           {(cures ?? []).map((cure) => (
             <span key={cure.words} className="flex">
               <CureButton cure={cure} finding={f} />
-              <HearButton other={cure.edit} label={cure.words} at={placeOf(model, f)} />
+              <HearButton other={cure.edit} label={cure.words} at={placeOf(model, f)} {...heardAs(f)} />
             </span>
           ))}
           <Button onClick={() => onKeep(f.id)}>Keep it, it’s meant</Button>
-          <HearButton other={null} label={`the ${findingWords(f.kind)}`} at={placeOf(model, f)} />
+          <HearButton
+            other={null}
+            label={`the ${findingWords(f.kind)}`}
+            at={placeOf(model, f)}
+            {...heardAs(f)}
+          />
         </div>
       )}
     </li>

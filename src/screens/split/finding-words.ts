@@ -34,3 +34,13 @@ export const KIND_WORDS: Readonly<Record<Kind, string>> = {
 export function findingWords(kind: Kind): string {
   return KIND_WORDS[kind].toLowerCase();
 }
+
+/** How a finding is heard: with the bar before it where it begins there, and ringing where it is about what rings. */
+export function heardAs({ kind }: Pick<Finding, 'kind'>): {
+  readonly mark: 'bar' | 'before';
+  readonly ringsFree: boolean;
+} {
+  return { mark: FROM_BEFORE.has(kind) ? 'before' : 'bar', ringsFree: kind === 'ring-over' };
+}
+
+const FROM_BEFORE: ReadonlySet<Kind> = new Set(['ring-over', 'delay', 'shift', 'push']);
