@@ -56,15 +56,30 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[data-cure]');
     },
   },
-  ...(['light', 'dark'] as const).map((theme): Shot => ({
-    name: theme === 'light' ? 'chart-day' : 'chart-night',
-    theme,
+  {
+    name: 'chart-day',
+    theme: 'light',
     width: 1280,
     height: 800,
     go: async (page) => {
       await openSong(page, 'Tramline Sparks');
       await tab(page, 'Chart');
       await page.waitForSelector('.cm-content');
+    },
+  },
+  ...(['light', 'dark'] as const).map((theme): Shot => ({
+    name: theme === 'light' ? 'listen-day' : 'listen-night',
+    theme,
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Listen');
+      await page.locator('[data-question] ::-p-text(Hear it)').click();
+      await page.waitForSelector('[data-question] ::-p-text(Let all ring)');
+      await page.locator('::-p-text(Climb from)').click();
+      await page.waitForSelector('[aria-label="Tempo ladder"]');
+      await page.keyboard.press('m');
     },
   })),
   {
@@ -95,20 +110,6 @@ const shots: readonly Shot[] = [
       const tuning = await page.waitForSelector('[role="dialog"] fieldset input');
       await tuning!.click({ count: 3 });
       await tuning!.type('E A D G B E');
-    },
-  },
-  {
-    name: 'split-close',
-    theme: 'dark',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Tramline Sparks');
-      await page.keyboard.press(']');
-      await page.keyboard.press('2');
-      for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowRight');
-      await page.locator('text/close to this grip').click();
-      await page.waitForSelector('[aria-label="Close to this grip"] button');
     },
   },
   {

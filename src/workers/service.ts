@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../core/base/index';
 import type { Rig, Song } from '../core/song/index';
 import { differentSplits, followingFor, groundOf, type Ground } from '../core/offers/index';
-import { splitSong, warmUp } from '../core/split/index';
+import { splitSong, warmUp, type SplitProgress } from '../core/split/index';
 import type { SplitService } from './protocol';
 
 /** How long to work before letting messages in, in ms. */
@@ -58,7 +58,12 @@ export function createSplitService(
         isHurried,
         ...(hands ? { hands } : {}),
       });
-      return run('split', work, onProgress);
+      // An answer goes over once, not with every step it stays the best.
+      let sent: SplitProgress['first'] = null;
+      return run('split', work, ({ share, first }: SplitProgress) => {
+        onProgress({ share, first: first === sent ? null : first });
+        sent = first;
+      });
     },
     async follow(song, at, onProgress) {
       const key = keyOf(song, at.section, at.pass);
