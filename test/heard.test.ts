@@ -236,16 +236,34 @@ guitar1 | xx023x |
       for (const op of opsOf(heard, player)) expect(op.frame).to.be.below(heard.plan.loop!.to);
   });
 
-  it('what comes early into the first bar of a loop comes early into it each time round', () => {
+  it('what comes early into the first bar of a loop comes early into it each time round, and is struck once', () => {
     const song = demo('Nine Minute Bus');
-    // Bar 4 of the riff begins with a push.
-    const heard = hear(song, spanOfBars(song, { playing: 0, pass: 1, from: 3, to: 3 }), {
-      rate: RATE,
-      loop: true,
-    });
-    expect(plucks(heard, 'guitar1').length).to.be.above(0);
-    const whole = hear(song, spansOfPlaying(song, 2).slice(0, 1), { rate: RATE, loop: true });
-    expect(whole.plan.loop!.to).to.be.above(whole.plan.loop!.from);
+    // Bar 4 of the riff begins with a push of an eighth; at 176 bpm that is 0.17 s.
+    const eighth = 30 / 176;
+    const span = spanOfBars(song, { playing: 0, pass: 1, from: 3, to: 3 });
+    for (const countIn of [0, 1]) {
+      const heard = hear(song, span, { rate: RATE, loop: true, countIn });
+      const { from, to } = heard.plan.loop!;
+      expect((to - from) / RATE).to.be.closeTo(240 / 176, 1e-3);
+      const near = (frame: number) =>
+        plucks(heard, 'guitar1').filter((p) => p.frame >= frame - 10 && p.frame < frame + 1500).length;
+      const early = Math.round(eighth * RATE);
+      expect(near(from - early))
+        .to.equal(near(to - early))
+        .and.to.be.above(0);
+      expect(near(from)).to.equal(0);
+      if (countIn === 0) expect(from / RATE).to.be.closeTo(eighth, 1e-3);
+    }
+  });
+
+  it('what is before a pick-up is not played', () => {
+    const song = read(`tempo: 60
+== A == x2; pickup 1/4
+chords | A5 | D5 |
+guitar1 | 577xxx | x577xx |
+`);
+    const strokes = [...new Set(plucks(all(song), 'guitar1').map((p) => Math.floor(p.frame / RATE + 0.01)))];
+    expect(strokes).to.deep.equal([1, 5, 9]);
   });
 
   it('a join is the last bars of one section and the first of the next', () => {
@@ -321,6 +339,25 @@ describe('laws of what is heard', () => {
         expect(hear(song, spansFrom(song, START), { rate: RATE, tempoShare, loop })).to.deep.equal(heard);
       }),
       { seed: SEED, numRuns: 60 },
+    );
+  });
+
+  it('whatever is written, what sounds is sound: finite, small, and over at the end', () => {
+    fc.assert(
+      fc.property(anySong, fc.boolean(), (song, ringsFree) => {
+        const heard = hear(song, spansFrom(song, START), { rate: 24_000, ringsFree });
+        const renderer = new Renderer(heard.plan);
+        const stems = STEMS.map(() => new Float32Array(24_000));
+        for (let second = 0; second < 3; second += 1) {
+          renderer.render(stems, 24_000);
+          for (const stem of stems) expect(stem.every((x) => Math.abs(x) < 1.6)).to.equal(true);
+        }
+        renderer.seek(Math.max(0, heard.plan.frames - 100));
+        renderer.render(stems, 24_000);
+        for (const stem of stems) expect(stem.every((x) => Math.abs(x) < 1.6)).to.equal(true);
+        expect(renderer.isOver).to.equal(true);
+      }),
+      { seed: SEED, numRuns: 25 },
     );
   });
 

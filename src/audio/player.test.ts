@@ -117,6 +117,16 @@ describe('the player', () => {
     expect(next.kind === 'playing' && next.hasTwo).to.equal(false);
   });
 
+  it('a push that only one of two has moves neither', async () => {
+    const { player } = standIn();
+    const pushed = readChart(
+      'tempo: 240\n== A ==\nchords | <Em | C |\nguitar1 | <022000 | x32010 |\nbass | 0xxx | x3xx |\n',
+    ).song;
+    await player.play(request({ versions: [{ song }, { song: pushed }], loop: true }));
+    const state = player.getState();
+    expect(state.kind === 'playing' && state.hasTwo).to.equal(true);
+  });
+
   it('of two presses the last one counts, and a stop in between ends it', async () => {
     const { player, after } = standIn();
     const first = player.play(request());

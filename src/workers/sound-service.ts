@@ -67,9 +67,14 @@ export function createSoundService(
       if (job !== mine) return fail('stopped');
       const known = versions.map(songOf);
       if (known.some((song) => song === null)) return fail('forgotten');
-      const all = versions.map(({ apart = null, ringsFree = false }, v) =>
-        hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart, ringsFree }),
-      );
+      const hearAll = (lead: number) =>
+        versions.map(({ apart = null, ringsFree = false }, v) =>
+          hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart, ringsFree, lead }),
+        );
+      let all = hearAll(0);
+      // A push that only one of them has must not move the other.
+      const most = Math.max(...all.map(({ start }) => start));
+      if (all.some(({ start }) => start !== most)) all = hearAll(most / rate);
       const [heard, other] = all;
       const hasTwo = other !== undefined && other.plan.frames === heard!.plan.frames;
       const ring = openRing(memory, { fresh: true });

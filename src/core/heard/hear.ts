@@ -26,6 +26,8 @@ export interface Hearing {
   readonly tempoShare?: number;
   /** Bars of sticks before it begins. */
   readonly countIn?: number;
+  /** Seconds before the music at least, without a count-in: what comes early into it needs some by itself. */
+  readonly lead?: number;
   /** Round and round, without the count-in. */
   readonly loop?: boolean;
   /** What the picking hand or the thumb could stop rings on; left out: they stop it. */
@@ -97,8 +99,10 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
         for (const { at, hit, amp } of countBar(meter)) drums.push({ at: now + seconds(at), hit, amp });
         now += seconds(length);
       }
+      // Without a count-in it begins with what comes early into it.
+      if (countIn === 0)
+        now += seconds(from) - seconds(Math.min(from, ...earlyInto(playing, span.pass, from)));
       start = now;
-      isFirst = false;
     }
     const zero = now - seconds(from);
     const at = (tick: number) => zero + seconds(tick);
@@ -109,11 +113,13 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
       const heard = of.ringsFree ? ringing : ringing.filter(({ stoppedBy }) => stoppedBy === null);
       const pass = {
         ...{ playing, pass: span.pass, from, to, at, tempo },
+        begins: isFirst && span.from > 0,
         left: { ringing: heard, strummed },
       };
       hands[p]!.play(pass);
       if (early.length < PLAYERS.length) early.push(pass);
     });
+    isFirst = false;
     const silent = silencesIn(playing, span.pass);
     const pattern = drumBar(meter, { ...(entry.feel ? { feel: entry.feel } : {}), tempo });
     for (let b = Math.floor(from / length); b * length < to; b += 1) {
@@ -142,8 +148,8 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
   // What comes early into the first bar comes early into it again each time round.
   if (loops) {
     early.forEach((pass, p) => {
-      const again = { ...pass, at: (tick: number) => pass.at(tick) + (now - start) };
-      hands[p]!.play({ ...again, to: Math.min(0, pass.from) });
+      const at = (tick: number) => pass.at(tick) + (now - start);
+      hands[p]!.play({ ...pass, at, onlyEarly: true });
     });
   }
   const voices = PLAYERS.map((player, p): Voice => {
@@ -205,6 +211,14 @@ function inFrames(
   }
   const { hz, vibratoCents, seconds } = op;
   return { op: 'glide', frame, hz, vibratoCents, frames: frameOf(seconds) };
+}
+
+/** Where strokes stand that come early into a tick. */
+function earlyInto({ section, meter }: Playing, pass: number, tick: number): readonly number[] {
+  const strikes = strikesOf(barsOnPass(section, pass), meter);
+  return PLAYERS.flatMap((player) =>
+    strikes[player].filter(({ at, nominal }) => at < tick && nominal >= tick).map(({ at }) => at),
+  );
 }
 
 /** Whether nobody sounds at a tick and for a while around it: then the drummer stops with the others. */

@@ -31,6 +31,10 @@ export interface PassInTime {
   /** Ticks that are heard. */
   readonly from: number;
   readonly to: number;
+  /** One begins to listen here: what is held is struck, what comes early into it is heard. */
+  readonly begins: boolean;
+  /** Only what comes early into it. */
+  readonly onlyEarly?: true;
   /** Seconds of a tick of the pass. */
   readonly at: (tick: number) => number;
   /** Quarter notes a minute as it is heard. */
@@ -65,7 +69,7 @@ export class PlayerStrings {
 
   /** Goes through a pass; passes come in time order. */
   play(pass: PassInTime): void {
-    const { playing, from, to, at, left } = pass;
+    const { playing, from, to, at, left, begins, onlyEarly } = pass;
     const rig = this.#song.players[this.#player];
     const bars = barsOnPass(playing.section, pass.pass);
     const { strokes } = rightHand(playing.section, {
@@ -81,14 +85,14 @@ export class PlayerStrings {
       strummed.set(one.from, [...(strummed.get(one.from) ?? []), one]);
     }
     const all = strikesOf(bars, playing.meter)[this.#player];
-    const isFirst = from > 0;
     for (const strike of all) {
-      if (strike.at >= to) break;
-      // What is held where one begins to listen is struck there.
+      if (strike.at >= (onlyEarly ? from : to)) break;
+      const isEarly = strike.at < from && strike.nominal >= from;
+      if (onlyEarly && !isEarly) continue;
+      // What is held where one begins to listen is struck there; what is before a pick-up is not played.
       const isHeld = strike.kind === 'ring' && strike.end - from >= HELD_TICKS && strike.step === null;
-      if (isFirst && strike.at < from && !isHeld) continue;
-      const start = isFirst ? Math.max(strike.at, from) : strike.at;
-      const time = Math.max(0, at(start));
+      if (strike.at < from && !isEarly && !(begins && isHeld)) continue;
+      const time = Math.max(0, at(isEarly ? strike.at : Math.max(strike.at, from)));
       const until = Math.max(time, at(Math.min(strike.end, to)));
       const length = barTicks(playing.meter);
       const bar = bars[Math.max(0, Math.floor(strike.at / length))] ?? bars.at(-1)!;

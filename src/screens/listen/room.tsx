@@ -19,7 +19,7 @@ export function RoomPart({ model }: { model: SplitModel }) {
   const [touched, setTouched] = useState<Stem>('guitar1');
   const [ref, width] = useWidth<HTMLDivElement>();
   const { stand, setAlone, setMine, setRoom } = listening.getState();
-  const height = Math.max(330, Math.min(430, width * 0.47));
+  const height = Math.max(330, Math.min(400, width * 0.47));
   const ones = STEMS.map((stem): StageOne => {
     const state = stateOf(room, stem, isPlaying ? only : null);
     return {

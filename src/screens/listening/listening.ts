@@ -230,7 +230,8 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
           return;
         }
         const ladder = ladderTo(song.tempo, from);
-        set({ ladder });
+        // Rungs are climbed by rounds: what only goes on to the end has none.
+        set({ ladder, ...(get().mark === 'song' ? { mark: 'section' } : {}) });
         get().setTempo(ladder.rungs[0]! / song.tempo);
       },
       goToRung(at) {
