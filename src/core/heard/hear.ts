@@ -100,8 +100,8 @@ export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
         now += seconds(length);
       }
       // Without a count-in it begins with what comes early into it.
-      if (countIn === 0)
-        now += seconds(from) - seconds(Math.min(from, ...earlyInto(playing, span.pass, from)));
+      const first = Math.min(from, ...earlyInto(playing, span.pass, from));
+      if (countIn === 0) now += Math.max(of.lead ?? 0, seconds(from) - seconds(first));
       start = now;
     }
     const zero = now - seconds(from);
