@@ -9,6 +9,8 @@ import type { SentSong, SoundInfo, SoundWorker } from './sound-protocol';
 const PIECE = 1024;
 /** Rendered before answering. */
 const FIRST = 3072;
+/** Of a song longer than this so much is made first, in seconds; the ring lasts for two and more. */
+const QUICK_S = 12;
 /** Between two looks at how much room there is, in ms; a ring lasts for two seconds and more. */
 const REST_MS = 20;
 /** So long in one go before letting messages in, in ms. */
@@ -67,14 +69,17 @@ export function createSoundService(
       if (job !== mine) return fail('stopped');
       const known = versions.map(songOf);
       if (known.some((song) => song === null)) return fail('forgotten');
-      const hearAll = (lead: number) =>
+      const hearAll = (lead: number, within: number) =>
         versions.map(({ apart = null, ringsFree = false }, v) =>
-          hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart, ringsFree, lead }),
+          hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart, ringsFree, lead, within }),
         );
-      let all = hearAll(0);
+      // Of a long song the beginning is enough to begin with.
+      const within = at === null ? QUICK_S : Infinity;
+      let all = hearAll(0, within);
       // A push that only one of them has must not move the other.
       const most = Math.max(...all.map(({ start }) => start));
-      if (all.some(({ start }) => start !== most)) all = hearAll(most / rate);
+      const lead = all.some(({ start }) => start !== most) ? most / rate : 0;
+      if (lead > 0) all = hearAll(lead, within);
       const [heard, other] = all;
       const hasTwo = other !== undefined && other.plan.frames === heard!.plan.frames;
       const ring = openRing(memory, { fresh: true });
@@ -86,9 +91,12 @@ export function createSoundService(
               ({ place: p }) => p.playing === at.playing && p.pass === at.pass && p.moment === at.moment,
             );
       const from = place?.frame ?? 0;
-      const renderers = (hasTwo ? [heard!, other] : [heard!, heard!].slice(0, versions.length)).map(
-        (one) => new Renderer(one.plan),
-      );
+      const both = ([first, second]: typeof all) =>
+        (hasTwo ? [first!, second!] : [first!, first!].slice(0, versions.length)).map(
+          (one) => new Renderer(one.plan),
+        );
+      let renderers = both(all);
+      let isWhole = plan.frames <= within * rate;
       if (from > 0) for (const renderer of renderers) renderer.seek(from);
       let done = 0;
       while (done < FIRST) {
@@ -102,6 +110,13 @@ export function createSoundService(
         while (roomIn(ring) >= PIECE && now() - begun < SLICE_MS) {
           if (renderInto(ring, renderers, PIECE) === 0) return;
         }
+        if (!isWhole && roomIn(ring) < PIECE) {
+          // There is time now for all of it: it goes on from where it is.
+          const frame = renderers[0]!.frame;
+          renderers = both(hearAll(lead, Infinity));
+          for (const renderer of renderers) renderer.seek(frame);
+          isWhole = true;
+        }
         later(go, roomIn(ring) >= PIECE ? 0 : REST_MS);
       };
       later(go, 0);
@@ -111,7 +126,10 @@ export function createSoundService(
     warm(sent) {
       const song = songOf(sent);
       if (song === null) return;
-      const { plan } = hear(song, spansFrom(song, { playing: 0, pass: 1, moment: 0 }), { rate: WARM_RATE });
+      const { plan } = hear(song, spansFrom(song, { playing: 0, pass: 1, moment: 0 }), {
+        rate: WARM_RATE,
+        within: QUICK_S,
+      });
       const renderer = new Renderer(plan);
       const stems = STEMS.map(() => new Float32Array(PIECE));
       for (let n = 0; n < WARM_PIECES; n += 1) renderer.render(stems, PIECE);

@@ -1,21 +1,14 @@
 import { barsOnPass, PLAYERS, type Player } from '../form/index';
 import { frequencyHz, type Midi } from '../pitch/index';
 import { stringsLeftIn } from '../clash/index';
-import {
-  beforePickup,
-  momentsOf,
-  strikesOf,
-  unfold,
-  type Playing,
-  type Song,
-  type SongPlace,
-} from '../song/index';
+import { strikesOf, type Playing, type Song, type SongPlace } from '../song/index';
 import type { DrumStroke, HumNote, Setting, SoundPlan, StringOp, Voice } from '../sound/index';
-import { barTicks, swungTick, ticksToSeconds } from '../time/index';
-import { countBar, drumBar } from './drummer';
+import { barTicks } from '../time/index';
+import { drumBar, type DrumTick } from './drummer';
 import { hummedIn } from './humming';
-import { PlayerStrings, type PassInTime } from './player-strings';
-import { playedTicks, type Span } from './span';
+import { layOut, type LaidPass } from './layout';
+import { PlayerStrings } from './player-strings';
+import type { Span } from './span';
 import type { TimedOp } from './string-life';
 
 /** How a stretch of the song is listened to. */
@@ -26,6 +19,8 @@ export interface Hearing {
   readonly tempoShare?: number;
   /** Bars of sticks before it begins. */
   readonly countIn?: number;
+  /** Only what begins within so many seconds is made: places, bars and the end are as of all of it. */
+  readonly within?: number;
   /** Seconds before the music at least, without a count-in: what comes early into it needs some by itself. */
   readonly lead?: number;
   /** Round and round, without the count-in. */
@@ -70,117 +65,110 @@ export const TEMPO_SHARES = { min: 0.4, max: 1.2 } as const;
  * that are not there are left out; of nothing comes silence.
  */
 export function hear(song: Song, spans: readonly Span[], of: Hearing): Heard {
-  const { rate, countIn = 0, loop = false } = of;
+  const { rate, countIn = 0, loop = false, lead = 0, within = Infinity } = of;
   const share = Math.min(TEMPO_SHARES.max, Math.max(TEMPO_SHARES.min, of.tempoShare ?? 1));
   const frameOf = (seconds: number) => Math.max(0, Math.round(seconds * rate));
-  const playings = unfold(song);
-  const hands = PLAYERS.map((player) => new PlayerStrings(song, player));
-  const drums: { at: number; hit: DrumStroke['hit']; amp: number }[] = [];
-  const hum: { at: number; seconds: number; midi: Midi }[] = [];
-  const places: HeardPlace[] = [];
-  const barList: Heard['bars'][number][] = [];
-  let start = 0;
-  let now = 0;
-  let isFirst = true;
-  let fade: { from: number; to: number } | null = null;
-  const early: PassInTime[] = [];
-  for (const span of spans) {
-    const playing = playings[span.playing];
-    if (!playing || span.pass > playing.entry.times) continue;
-    const { section, meter, entry } = playing;
-    const length = barTicks(meter);
-    const [from, to] = playedTicks(playing, span, beforePickup(section, length));
-    if (from >= to) continue;
-    const tempo = playing.tempo * share;
-    const swing = section.swing ?? null;
-    const seconds = (tick: number) => ticksToSeconds(swungTick(tick, swing), tempo);
-    if (isFirst) {
-      for (let bar = 0; bar < countIn; bar += 1) {
-        for (const { at, hit, amp } of countBar(meter)) drums.push({ at: now + seconds(at), hit, amp });
-        now += seconds(length);
-      }
-      // Without a count-in it begins with what comes early into it.
-      const first = Math.min(from, ...earlyInto(playing, span.pass, from));
-      if (countIn === 0) now += Math.max(of.lead ?? 0, seconds(from) - seconds(first));
-      start = now;
-    }
-    const zero = now - seconds(from);
-    const at = (tick: number) => zero + seconds(tick);
-    const bars = barsOnPass(section, span.pass);
-    const left = stringsLeftIn(song, playing, span.pass);
-    PLAYERS.forEach((player, p) => {
-      const { ringing, strummed } = left[player];
-      const heard = of.ringsFree ? ringing : ringing.filter(({ stoppedBy }) => stoppedBy === null);
-      const pass = {
-        ...{ playing, pass: span.pass, from, to, at, tempo },
-        begins: isFirst && span.from > 0,
-        left: { ringing: heard, strummed },
-      };
-      hands[p]!.play(pass);
-      if (early.length < PLAYERS.length) early.push(pass);
-    });
-    isFirst = false;
-    const silent = silencesIn(playing, span.pass);
-    const pattern = drumBar(meter, { ...(entry.feel ? { feel: entry.feel } : {}), tempo });
-    for (let b = Math.floor(from / length); b * length < to; b += 1) {
-      if (b * length >= from) barList.push({ frame: frameOf(at(b * length)), section: section.name, bar: b });
-      for (const stroke of pattern) {
-        const tick = b * length + stroke.at;
-        if (tick < from || tick >= to || silent(tick)) continue;
-        drums.push({ at: at(tick), hit: stroke.hit, amp: stroke.amp });
-      }
-    }
-    for (const note of hummedIn(song, playing, span.pass)) {
-      const [begin, end] = [Math.max(from, note.at), Math.min(to, note.at + note.ticks)];
-      if (begin < end) hum.push({ at: at(begin), seconds: at(end) - at(begin), midi: note.midi });
-    }
-    momentsOf(section, { pass: span.pass, meter }).forEach((m, moment) => {
-      if (m.start + m.ticks <= from || m.start >= to) return;
-      const place = { playing: span.playing, pass: span.pass, moment };
-      places.push({ frame: frameOf(at(Math.max(from, m.start))), place });
-    });
-    now = at(to);
-    const isLast = span.pass === entry.times && to === bars.length * length;
-    if (entry.end === 'fade' && isLast && !loop) fade = { from: frameOf(at(from)), to: frameOf(now) };
-  }
-  const end = frameOf(now);
-  const loops = loop && end > frameOf(start) ? { from: frameOf(start), to: end } : null;
-  // What comes early into the first bar comes early into it again each time round.
-  if (loops) {
-    early.forEach((pass, p) => {
-      const at = (tick: number) => pass.at(tick) + (now - start);
-      hands[p]!.play({ ...pass, at, onlyEarly: true });
-    });
-  }
-  const voices = PLAYERS.map((player, p): Voice => {
-    const strings = hands[p]!.finish().map((ops) => ops.map((op) => inFrames(op, { frameOf, rate, loops })));
-    return {
-      seat: player,
-      settings: hands[p]!.settings.map((s): Setting => ({
-        frame: frameOf(s.at),
-        gain: s.gain,
-        delayFrames: s.delayS === null ? null : Math.max(1, frameOf(s.delayS)),
-      })),
-      strings: strings.map((ops) => [...ops].sort((a, b) => a.frame - b.frame)),
-    };
-  }) as unknown as SoundPlan['voices'];
-  const apart = of.apart ?? null;
+  const layout = layOut(song, spans, { share, countIn, lead });
+  const near = layout.passes.filter((pass) => pass.at(pass.from) - layout.start < within);
+  const [start, end] = [frameOf(layout.start), frameOf(layout.end)];
+  const loops = loop && end > start ? { from: start, to: end } : null;
+  const fades = loops ? null : layout.fade;
+  const fade = fades && { from: frameOf(fades.from), to: frameOf(fades.to) };
+  const voices = voicesOf(song, near, {
+    ringsFree: of.ringsFree ?? false,
+    frameOf,
+    loop: loops && { ...loops, seconds: layout.end - layout.start },
+  });
+  const drums = [...layout.sticks, ...near.flatMap(drumsIn)];
   const plan: SoundPlan = {
     rate,
-    voices: apart === null ? voices : setApart(voices, apart),
+    voices: of.apart ? setApart(voices, of.apart) : voices,
     drums: drums
-      .map(({ at, hit, amp }) => ({ frame: frameOf(at), hit, amp }))
+      .map(({ at, hit, amp }): DrumStroke => ({ frame: frameOf(at), hit, amp }))
       .sort((a, b) => a.frame - b.frame),
-    hum: hum.map((note): HumNote => ({
-      frame: frameOf(note.at),
-      frames: frameOf(note.seconds),
-      hz: frequencyHz((note.midi - (song.down ?? 0)) as Midi),
-    })),
-    frames: loops ? end : end + (end > 0 && fade === null ? frameOf(TAIL_S) : 0),
+    hum: near.flatMap((pass) => humIn(song, pass, frameOf)),
+    frames: end + (loops || end === 0 || fade ? 0 : frameOf(TAIL_S)),
     loop: loops,
     fade,
   };
-  return { plan, places, bars: barList, start: frameOf(start) };
+  return {
+    plan,
+    places: layout.places.map(({ at, place }) => ({ frame: frameOf(at), place })),
+    bars: layout.bars.map(({ at, section, bar }) => ({ frame: frameOf(at), section, bar })),
+    start,
+  };
+}
+
+/** What every player does to their strings. */
+function voicesOf(
+  song: Song,
+  passes: readonly LaidPass[],
+  of: {
+    readonly ringsFree: boolean;
+    readonly frameOf: (seconds: number) => number;
+    readonly loop: { readonly to: number; readonly seconds: number } | null;
+  },
+): SoundPlan['voices'] {
+  const { frameOf, loop, ringsFree } = of;
+  const lefts = passes.map(({ playing, pass }) => stringsLeftIn(song, playing, pass));
+  return PLAYERS.map((player): Voice => {
+    const hands = new PlayerStrings(song, player);
+    passes.forEach((pass, n) => {
+      const { ringing, strummed } = lefts[n]![player];
+      const heard = ringsFree ? ringing : ringing.filter(({ stoppedBy }) => stoppedBy === null);
+      hands.play({ ...pass, left: { ringing: heard, strummed } });
+    });
+    const [first] = passes;
+    // What comes early into the first bar comes early into it again each time round.
+    if (loop && first) {
+      const at = (tick: number) => first.at(tick) + loop.seconds;
+      hands.play({ ...first, at, left: NOTHING_LEFT, onlyEarly: true });
+    }
+    const strings = hands
+      .finish()
+      .map((ops) =>
+        ops
+          .map((op) => inFrames(op, { frameOf, last: loop === null ? Infinity : loop.to - 1 }))
+          .sort((a, b) => a.frame - b.frame),
+      );
+    const settings = hands.settings.map((s): Setting => ({
+      frame: frameOf(s.at),
+      gain: s.gain,
+      delayFrames: s.delayS === null ? null : Math.max(1, frameOf(s.delayS)),
+    }));
+    return { seat: player, settings, strings };
+  }) as unknown as SoundPlan['voices'];
+}
+
+const NOTHING_LEFT = { ringing: [], strummed: [] } as const;
+
+/** The drummer on a pass, in seconds. */
+function drumsIn({ playing, pass, from, to, at, tempo }: LaidPass): readonly DrumTick[] {
+  const { meter, entry } = playing;
+  const length = barTicks(meter);
+  const silent = silencesIn(playing, pass);
+  const pattern = drumBar(meter, { ...(entry.feel ? { feel: entry.feel } : {}), tempo });
+  const strokes: DrumTick[] = [];
+  for (let bar = Math.floor(from / length); bar * length < to; bar += 1) {
+    for (const stroke of pattern) {
+      const tick = bar * length + stroke.at;
+      if (tick >= from && tick < to && !silent(tick)) strokes.push({ ...stroke, at: at(tick) });
+    }
+  }
+  return strokes;
+}
+
+function humIn(
+  song: Song,
+  { playing, pass, from, to, at }: LaidPass,
+  frameOf: (seconds: number) => number,
+): readonly HumNote[] {
+  return hummedIn(song, playing, pass).flatMap((note): readonly HumNote[] => {
+    const [begin, end] = [Math.max(from, note.at), Math.min(to, note.at + note.ticks)];
+    if (begin >= end) return [];
+    const hz = frequencyHz((note.midi - (song.down ?? 0)) as Midi);
+    return [{ frame: frameOf(at(begin)), frames: frameOf(at(end) - at(begin)), hz }];
+  });
 }
 
 function setApart(
@@ -200,25 +188,15 @@ function setApart(
 /** In a loop nothing is done after its end: it happens just before instead. */
 function inFrames(
   op: TimedOp,
-  of: { frameOf: (seconds: number) => number; rate: number; loops: SoundPlan['loop'] },
+  { frameOf, last }: { frameOf: (seconds: number) => number; last: number },
 ): StringOp {
-  const { frameOf, loops } = of;
-  const at = frameOf(op.at);
-  const frame = loops ? Math.min(at, loops.to - 1) : at;
+  const frame = Math.min(frameOf(op.at), last);
   if (op.op !== 'glide') {
     const { at: _seconds, ...rest } = op;
     return { ...rest, frame };
   }
   const { hz, vibratoCents, seconds } = op;
   return { op: 'glide', frame, hz, vibratoCents, frames: frameOf(seconds) };
-}
-
-/** Where strokes stand that come early into a tick. */
-function earlyInto({ section, meter }: Playing, pass: number, tick: number): readonly number[] {
-  const strikes = strikesOf(barsOnPass(section, pass), meter);
-  return PLAYERS.flatMap((player) =>
-    strikes[player].filter(({ at, nominal }) => at < tick && nominal >= tick).map(({ at }) => at),
-  );
 }
 
 /** Whether nobody sounds at a tick and for a while around it: then the drummer stops with the others. */

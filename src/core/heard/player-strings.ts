@@ -2,17 +2,10 @@ import { barsOnPass, type Player } from '../form/index';
 import { gripNotes } from '../grip/index';
 import { openStrings } from '../instrument/index';
 import { frequencyHz, type Midi } from '../pitch/index';
-import {
-  rightHand,
-  rigIn,
-  strikesOf,
-  strikesString,
-  type Playing,
-  type Song,
-  type Strike,
-} from '../song/index';
+import { rightHand, rigIn, strikesOf, strikesString, type Song, type Strike } from '../song/index';
 import type { StringsLeft } from '../clash/index';
 import { barTicks, delayMs } from '../time/index';
+import type { LaidPass } from './layout';
 import { playNote } from './line-sound';
 import { StringLife, type TimedOp } from './string-life';
 import { ringing, touchOf } from './stroke-sound';
@@ -24,22 +17,11 @@ export interface TimedSetting {
   readonly delayS: number | null;
 }
 
-/** A pass of a playing, laid out in time. */
-export interface PassInTime {
-  readonly playing: Playing;
-  readonly pass: number;
-  /** Ticks that are heard. */
-  readonly from: number;
-  readonly to: number;
-  /** One begins to listen here: what is held is struck, what comes early into it is heard. */
-  readonly begins: boolean;
+/** A pass as a player goes through it. */
+export interface PassToPlay extends LaidPass {
+  readonly left: StringsLeft;
   /** Only what comes early into it. */
   readonly onlyEarly?: true;
-  /** Seconds of a tick of the pass. */
-  readonly at: (tick: number) => number;
-  /** Quarter notes a minute as it is heard. */
-  readonly tempo: number;
-  readonly left: StringsLeft;
 }
 
 /** How long a hand takes from string to string, in seconds: quick through much gain, slower through little. */
@@ -68,7 +50,7 @@ export class PlayerStrings {
   }
 
   /** Goes through a pass; passes come in time order. */
-  play(pass: PassInTime): void {
+  play(pass: PassToPlay): void {
     const { playing, from, to, at, left, begins, onlyEarly } = pass;
     const rig = this.#song.players[this.#player];
     const bars = barsOnPass(playing.section, pass.pass);
