@@ -110,7 +110,8 @@ export function createSoundService(
         while (roomIn(ring) >= PIECE && now() - begun < SLICE_MS) {
           if (renderInto(ring, renderers, PIECE) === 0) return;
         }
-        if (!isWhole && roomIn(ring) < PIECE) {
+        const isAhead = roomIn(ring) < PIECE || renderers[0]!.frame - from > (QUICK_S / 4) * rate;
+        if (!isWhole && isAhead) {
           // There is time now for all of it: it goes on from where it is.
           const frame = renderers[0]!.frame;
           renderers = both(hearAll(lead, Infinity));
