@@ -1,6 +1,8 @@
 import { Link, useParams } from 'react-router';
+import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
+import { STEMS } from '../../core/sound/index';
 import { Button } from '../../ui/index';
-import { useListening } from '../listening/index';
+import { nextPlays, useListening } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { useSingleKeys } from '../single-keys';
 import { KeySheet } from '../key-sheet';
@@ -14,6 +16,8 @@ import { GoingRound } from './going-round';
 import { OutDialog } from './out-dialog';
 import { Questions } from './questions';
 import { RoomPart } from './room';
+import { StillOpen } from './still-open';
+import { STEM_WORDS } from './who';
 import { TwoWays } from './two-ways';
 
 const KEYS: readonly (readonly [string, string])[] = [
@@ -23,6 +27,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['w', 'how far: on to the end, this bar, this section, into the next'],
   ['− +', 'slower, faster'],
   ['c', 'count in a bar, or not'],
+  ['1 2 3 4 5', 'Guitar 1, Guitar 2, bass, drums, voice: softer, silent, as it is'],
+  ['i', 'the part I play: Guitar 1, Guitar 2, bass, none'],
   ['m', 'that round was clean'],
   ['e', 'hear the other of two'],
   ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
@@ -54,7 +60,22 @@ export function Listen() {
       };
       return pressKey(key, model, does);
     }
+    const stem = STEMS[Number(key) - 1];
+    if (stem) {
+      const plays = nextPlays(state.room.standing[stem].plays);
+      state.setAlone(null);
+      state.stand(stem, { plays });
+      desk.getState().say(`${STEM_WORDS[stem]}: ${PLAYS_WORDS[plays]}`);
+      return true;
+    }
     switch (key) {
+      case 'i': {
+        const order = [null, ...PLAYERS];
+        const mine = order[(order.indexOf(state.room.mine) + 1) % order.length]!;
+        state.setMine(mine);
+        desk.getState().say(mine ? `You play ${PLAYER_WORDS[mine]}: softer` : 'You only listen');
+        return true;
+      }
       case 'm':
         state.wasClean(true);
         return true;
@@ -97,6 +118,7 @@ export function Listen() {
   return (
     <>
       <SongStrip model={model} />
+      <StillOpen song={model.song} />
       <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[1fr_380px]">
         <div className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
           <RoomPart model={model} />
@@ -132,6 +154,8 @@ export function Listen() {
     </>
   );
 }
+
+const PLAYS_WORDS = { on: 'as it is', soft: 'softer', off: 'silent' } as const;
 
 const WAYS = {
   song: 'On to the end',
