@@ -1,6 +1,6 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'chai';
 import { runCommand } from './run';
@@ -230,5 +230,36 @@ describe('command line', () => {
       expect(err.length).to.be.greaterThan(10);
     }
     expect((await runCommand(['--help'])).out).to.include('orchestron COMMAND');
+  });
+
+  it('renders a mix, without a player and slower, or a file for each', async () => {
+    const chart = await put(
+      'short.txt',
+      'tempo: 120\n== A ==\nchords | Em |\nguitar1 | 022000 |\nbass | 0xxx |\n',
+    );
+    const out = join(folder, 'short.wav');
+    const mix = await runCommand(['render', chart, '-o', out, '--without', 'guitar1', '--tempo', '50']);
+    expect(mix.code, mix.err).to.equal(0);
+    // Two seconds at half the tempo, and what rings after them.
+    expect((JSON.parse(mix.out) as { seconds: number }).seconds).to.be.closeTo(6.5, 0.1);
+    expect((await readFile(out)).subarray(0, 4).toString()).to.equal('RIFF');
+    const stems = await runCommand(['render', chart, '-o', out, '--stems', '--bits', '24']);
+    const { files } = JSON.parse(stems.out) as { files: { file: string; lufs: number | null }[] };
+    expect(files.map(({ file, lufs }) => [basename(file), lufs === null])).to.deep.equal([
+      ['short-guitar1.wav', false],
+      ['short-guitar2.wav', true],
+      ['short-bass.wav', false],
+      ['short-drums.wav', false],
+      ['short-voice.wav', true],
+    ]);
+    for (const wrong of [
+      ['--bits', '8'],
+      ['--without', 'drums'],
+      ['--tempo', '10'],
+      ['-o', 'x.mp3'],
+    ]) {
+      const result = await runCommand(['render', chart, '-o', out, ...wrong]);
+      expect(result.code, wrong.join(' ')).to.equal(2);
+    }
   });
 });

@@ -162,7 +162,10 @@ export async function moveCommand(path: string, options: Options): Promise<unkno
 }
 
 /** A song from a chart or song file; `ask` hears what in a chart may be a slip. */
-async function readSongFile(path: string, ask: (question: Problem) => void = () => undefined): Promise<Song> {
+export async function readSongFile(
+  path: string,
+  ask: (question: Problem) => void = () => undefined,
+): Promise<Song> {
   const kind = kindOf(path);
   let text: string;
   try {

@@ -11,6 +11,10 @@ export const OPTIONS = {
   keep: { type: 'string' },
   out: { type: 'string', short: 'o' },
   hands: { type: 'string' },
+  without: { type: 'string' },
+  stems: { type: 'boolean' },
+  tempo: { type: 'string' },
+  bits: { type: 'string' },
   help: { type: 'boolean' },
 } as const;
 

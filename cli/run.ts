@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { checkCommand, convertCommand, moveCommand, sheetCommand, splitCommand } from './file-commands';
 import { gripsCommand, nameCommand } from './grip-commands';
+import { renderCommand } from './sound-commands';
 import { OPTIONS } from './options';
 import { CallError, InputError, type Outcome } from './outcome';
 
@@ -11,6 +12,7 @@ const USAGE = `orchestron COMMAND …
   split FILE [--hands left|right|both] [-o OUT]
   sheet FILE --player guitar1|guitar2|bass
   convert IN OUT
+  render FILE -o OUT.wav [--without PLAYER | --stems] [--tempo PERCENT] [--bits 16|24]
   move FILE [--key K] [--player P --tuning "D A D G B E" --capo N] [--keep pitches|shapes] [-o OUT]
 `;
 
@@ -42,6 +44,8 @@ export async function runCommand(args: readonly string[]): Promise<Outcome> {
         const [from, to] = need(rest, 2, 'convert IN OUT');
         return json(await convertCommand(from!, to!));
       }
+      case 'render':
+        return json(await renderCommand(need(rest, 1, 'render FILE -o OUT.wav')[0]!, values));
       case 'move':
         return json(await moveCommand(need(rest, 1, 'move FILE [--key K] …')[0]!, values));
       default:

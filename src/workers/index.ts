@@ -7,4 +7,3 @@ export type { SplitService } from './protocol';
 export { createSoundClient } from './sound-client';
 export { createSoundService } from './sound-service';
 export type { SoundInfo, SoundJob, SoundService } from './sound-protocol';
-export type { Bands, OutFile, OutPart } from './sound-out';

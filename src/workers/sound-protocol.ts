@@ -1,8 +1,8 @@
 import type { Result } from '../core/base/index';
 import type { WavBits } from '../core/formats/wav/write-wav';
-import type { Apart, Heard, Span } from '../core/heard/index';
+import type { OutFile, OutPart } from '../core/formats/wav/song-files';
+import type { Apart, Bands, Heard, Span } from '../core/heard/index';
 import type { Song, SongPlace } from '../core/song/index';
-import type { Bands, OutFile, OutPart } from './sound-out';
 
 /** A song as it is to be heard. */
 export interface SoundVersion {

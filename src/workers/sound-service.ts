@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from '../core/base/index';
-import { hear, spansFrom } from '../core/heard/index';
+import { filesOf } from '../core/formats/wav/song-files';
+import { bandsOf, hear, spansFrom } from '../core/heard/index';
 import type { Song } from '../core/song/index';
 import { openRing, Renderer, renderInto, roomIn, STEMS } from '../core/sound/index';
-import { bandsOf, filesOf } from './sound-out';
 import type { SentSong, SoundInfo, SoundWorker } from './sound-protocol';
 
 /** Rendered at once at most, in frames. */

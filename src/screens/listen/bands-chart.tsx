@@ -4,7 +4,7 @@ import { init, use as register } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import type { Bands } from '../../workers/index';
+import type { Bands } from '../../core/heard/index';
 import { hzWords, sharedBands } from './shared-bands';
 
 register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { Dialog, DialogEnd } from '../../ui/index';
-import type { Bands } from '../../workers/index';
+import type { Bands } from '../../core/heard/index';
 import { spansOf } from '../listening/index';
 import { usePorts } from '../ports';
 import type { SplitModel } from '../split/model';

@@ -5,7 +5,7 @@ import { spansFrom } from '../../core/heard/index';
 import type { SongPlace } from '../../core/song/index';
 import { STEMS } from '../../core/sound/index';
 import { Button, Dialog } from '../../ui/index';
-import type { OutPart } from '../../workers/index';
+import type { OutPart } from '../../core/formats/wav/song-files';
 import { downloadBytes, fileName } from '../export-song';
 import { fadersOf } from '../listening/room';
 import { markWords, MARKS, spansOf, useListening, type Mark } from '../listening/index';

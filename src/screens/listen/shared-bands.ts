@@ -1,5 +1,5 @@
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import type { Bands } from '../../workers/index';
+import type { Bands } from '../../core/heard/index';
 
 /** Bands that two players fill alike. */
 export interface Shared {

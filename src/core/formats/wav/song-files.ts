@@ -1,15 +1,6 @@
-import { writeWav, WavSamples, type WavBits } from '../core/formats/wav/write-wav';
-import type { Heard } from '../core/heard/index';
-import {
-  loudness,
-  mixed,
-  Renderer,
-  STEMS,
-  THIRD_OCTAVES,
-  ThirdOctaves,
-  type Fader,
-  type Stem,
-} from '../core/sound/index';
+import { writeWav, WavSamples, type WavBits } from './write-wav';
+import type { Heard } from '../../heard/index';
+import { loudness, mixed, Renderer, STEMS, type Fader, type Stem } from '../../sound/index';
 
 /** One file: everybody as they stand, or one alone in the middle. */
 export type OutPart =
@@ -108,24 +99,4 @@ class Loudest {
     this.#powers.push(loudness(filled, this.#rate));
     this.#filled = 0;
   }
-}
-
-/** Level of every player in third-octave bands, in dB, over what is heard. */
-export interface Bands {
-  readonly hz: readonly number[];
-  readonly levels: Readonly<Record<Stem, readonly number[]>>;
-}
-
-/** Measures the bands of what is heard, yielding how far it is, 0 … 1. */
-export function* bandsOf({ plan }: Heard): Generator<number, Bands> {
-  const renderer = new Renderer({ ...plan, loop: null });
-  const stems = STEMS.map(() => new Float32Array(PIECE));
-  const measures = STEMS.map(() => new ThirdOctaves(plan.rate));
-  for (let done = 0; done < plan.frames; done += PIECE) {
-    renderer.render(stems, PIECE);
-    measures.forEach((measure, s) => measure.add(stems[s]!, PIECE));
-    yield done / plan.frames;
-  }
-  const levels = Object.fromEntries(STEMS.map((stem, s) => [stem, measures[s]!.levels()]));
-  return { hz: THIRD_OCTAVES, levels: levels as Bands['levels'] };
 }
