@@ -1,3 +1,4 @@
+/** Triads, sevenths and slash basses, as they come in songs. */
 export const CHORDS = ['Dm', 'Bb', 'C/E', 'Gm7', 'A', 'F', 'Csus4', 'Ebmaj7', 'Am7', 'G5'];
 
 /** A chart of `bars` bars in sections of eight, from a seeded generator: the same on every machine. */

@@ -50,6 +50,7 @@ export interface Heard {
   readonly round: number;
 }
 
+/** Whether something plays, and what was asked for. */
 export type PlayerState =
   | { readonly kind: 'still' }
   | { readonly kind: 'starting'; readonly request: PlayRequest }
@@ -76,6 +77,7 @@ export interface Player {
   warm(): Promise<void>;
 }
 
+/** What a player is made over. */
 export interface PlayerPorts {
   /** Opens the sound card; rejects with a sentence where there is none. */
   readonly open: () => Promise<SoundDevice>;

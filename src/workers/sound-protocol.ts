@@ -49,6 +49,7 @@ export interface SentJob extends Omit<SoundJob, 'versions'> {
   readonly versions: readonly (Omit<SoundVersion, 'song'> & SentSong)[];
 }
 
+/** A song on its way to the worker, by a number of its own. */
 export interface SentSong {
   readonly id: number;
   /** Null: sent before. */

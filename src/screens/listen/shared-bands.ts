@@ -62,6 +62,7 @@ function listed(words: readonly string[]): string {
   return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 }
 
+/** "125 Hz", "1.6 kHz". */
 export function hzWords(hz: number): string {
   return hz >= 1000 ? `${hz / 1000} kHz` : `${hz} Hz`;
 }

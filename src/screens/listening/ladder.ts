@@ -33,6 +33,7 @@ export function againOn(ladder: Ladder): Ladder {
   return { ...ladder, clean: 0 };
 }
 
+/** The same ladder from another rung on; beyond its ends the nearest. */
 export function rung(ladder: Ladder, at: number): Ladder {
   return { ...ladder, at: Math.min(ladder.rungs.length - 1, Math.max(0, at)), clean: 0 };
 }

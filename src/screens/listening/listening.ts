@@ -58,6 +58,7 @@ export interface Listening {
   wasClean(clean: boolean): void;
 }
 
+/** The store all screens ask. */
 export type ListeningStore = StoreApi<Listening>;
 
 interface Ports {

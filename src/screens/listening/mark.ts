@@ -11,6 +11,7 @@ import { momentsOf, unfold, type Song, type SongPlace } from '../../core/song/in
 /** What goes round: nothing (the song from here), the bar, the section, or the way into the next one. */
 export type Mark = 'song' | 'bar' | 'section' | 'join';
 
+/** The marks with what they are called. */
 export const MARKS: readonly (readonly [Mark, string])[] = [
   ['song', 'on to the end'],
   ['bar', 'this bar'],

@@ -65,6 +65,7 @@ export function storedRoom(storage: Pick<Storage, 'getItem'> | null): Room {
   }
 }
 
+/** Keeps a room in this browser; where that is refused it is kept until the page closes. */
 export function storeRoom(storage: Pick<Storage, 'setItem'> | null, room: Room): void {
   try {
     storage?.setItem(KEY, JSON.stringify(room));

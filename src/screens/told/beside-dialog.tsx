@@ -6,6 +6,7 @@ import type { Bar, Cell, OtherCell } from '../../core/form/index';
 import type { Meter } from '../../core/time/index';
 import { Button, Dialog, DialogEnd } from '../../ui/index';
 import { findingWords } from '../split/finding-words';
+import { HearButton } from '../listening/index';
 import { usePorts } from '../ports';
 
 interface Props {
@@ -64,6 +65,7 @@ function Fields({ song, bar, on, index, player, meter, cell: at, onClose }: Prop
               <li key={i} className="flex flex-wrap items-center gap-2 border-t border-line py-1">
                 <span className="frets min-w-0 flex-1">{words(part)}</span>
                 <Effect song={song} edit={swap} />
+                <HearButton other={swap} label="the other way" />
                 <Button onClick={() => edit(swap, `the other way for ${who}, bar ${index + 1}`)}>Swap</Button>
                 <Button
                   look="quiet"
@@ -128,6 +130,7 @@ function CellChoices(props: {
             <li key={i} className="flex flex-wrap items-center gap-2 border-t border-line py-1">
               <span className="frets min-w-0 flex-1">{text}</span>
               <Effect song={song} edit={swap} />
+              <HearButton other={swap} label={text} />
               <Button onClick={() => edit(swap, `${text} for ${who}, bar ${at.bar + 1}`)}>Swap</Button>
               <Button
                 look="quiet"

@@ -7,6 +7,7 @@ export interface BiquadShape {
   readonly a2: number;
 }
 
+/** What a filter does to what is above, below or around its frequency. */
 export type BiquadKind = 'lowpass' | 'highpass' | 'peak' | 'lowshelf' | 'highshelf';
 
 /**

@@ -1,5 +1,6 @@
 /** What a drummer hits, and the sticks that count in: the first beat and the others. */
 export const DRUM_HITS = ['kick', 'snare', 'hat', 'count-one', 'count'] as const;
+/** One of them. */
 export type DrumHit = (typeof DRUM_HITS)[number];
 
 /** The hits, each worked out once: sines that fall and die away, and noise. The same every time. */

@@ -21,6 +21,7 @@ export interface Voice {
   readonly strings: readonly (readonly StringOp[])[];
 }
 
+/** One hit of the drummer, or of the sticks. */
 export interface DrumStroke {
   readonly frame: number;
   readonly hit: DrumHit;
@@ -45,6 +46,7 @@ export interface SoundPlan {
 
 /** What a renderer makes, in this order: every player's sound by itself, the drums with the count-in, the voice. */
 export const STEMS = ['guitar1', 'guitar2', 'bass', 'drums', 'voice'] as const;
+/** One of them. */
 export type Stem = (typeof STEMS)[number];
 
 /** Strings run so long before the place one jumps to, in seconds: what still rings there is heard (measured by us). */
