@@ -14,7 +14,7 @@ const WARM_AFTER_MS = 400;
 /** Opens the song of the address and shows what stands in the way of saving it. */
 export function SongFrame() {
   const { id = '' } = useParams();
-  const { desk, client, player, sound } = usePorts();
+  const { desk, client, listening, player, sound } = usePorts();
   const openId = useDesk((s) => s.id);
   const song = useDesk((s) => s.song);
   const trouble = useDesk((s) => s.trouble);
@@ -22,6 +22,8 @@ export function SongFrame() {
     void desk.getState().open(id);
   }, [desk, id]);
   usePlayKey();
+  // Away from the song nothing could stop it.
+  useEffect(() => () => listening.getState().stop(), [listening]);
   const isOpen = openId === id && song !== null;
   useEffect(() => {
     if (!isOpen) return undefined;

@@ -82,6 +82,12 @@ describe('listening, in Chromium', () => {
     await goTo(page, 'Hits');
     await sees(page, 'Verse');
     expect(await playing(page)).to.equal('playing');
+    // Away from the song it is still.
+    await goTo(page, 'Songs');
+    await openSong(page, 'Nine Minute Bus');
+    await until(page, 'still');
+    await page.keyboard.press('Space');
+    await until(page, 'playing');
     await page.keyboard.press('Space');
     await until(page, 'still');
     expect(complaints).to.deep.equal([]);
