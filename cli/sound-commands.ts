@@ -16,8 +16,8 @@ const STANDING: Readonly<Record<Stem, Fader>> = {
   guitar1: { level: 1, pan: -0.6 },
   guitar2: { level: 1, pan: 0.6 },
   bass: { level: 1, pan: 0 },
-  drums: { level: 0.45, pan: 0 },
-  voice: { level: 0.9, pan: 0.3 },
+  drums: { level: 0.4, pan: 0 },
+  voice: { level: 2.2, pan: 0.3 },
 };
 
 /** `render FILE -o OUT.wav`: the mix, the mix without a player, or a file for each. */

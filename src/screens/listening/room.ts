@@ -26,7 +26,7 @@ export const USUAL_ROOM: Room = {
     guitar1: { side: -0.6, far: 0.5, plays: 'on' },
     guitar2: { side: 0.6, far: 0.5, plays: 'on' },
     bass: { side: -0.05, far: 0.45, plays: 'on' },
-    drums: { side: 0, far: 0.95, plays: 'on' },
+    drums: { side: 0, far: 0.88, plays: 'on' },
     voice: { side: 0.42, far: 0.05, plays: 'on' },
   },
   mine: null,

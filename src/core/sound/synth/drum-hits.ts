@@ -35,6 +35,9 @@ function fall(t: number, seconds: number): number {
   return Math.min(1, t / 0.0015) * Math.exp((-2.3 * t) / seconds);
 }
 
+/** As loud as leaves room for everybody else, at the far wall. */
+const LOUD = 1.35;
+
 function made(
   rate: number,
   seconds: number,
@@ -51,6 +54,6 @@ function made(
     const high = white - low;
     lower += 0.55 * (high - lower);
     const end = Math.min(1, (length - i) / (0.004 * rate));
-    return end * at(i / rate, { high, higher: high - lower });
+    return LOUD * end * at(i / rate, { high, higher: high - lower });
   });
 }

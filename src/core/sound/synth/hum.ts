@@ -7,7 +7,7 @@ export interface HumNote {
 
 const RISE_S = 0.05;
 const FALL_S = 0.09;
-const LOUD = 0.075;
+const LOUD = 0.03;
 /** Partials of a closed mouth: the first is most of it. */
 const PARTIALS = [1, 0.42, 0.2, 0.08] as const;
 
