@@ -8,7 +8,8 @@ import type { SplitModel } from '../split/model';
 /** What is played, how fast, and the way up to the song's tempo. */
 export function GoingRound({ model }: { model: SplitModel }) {
   const { listening } = usePorts();
-  const mark = useListening((s) => s.mark);
+  // While a question is heard, nothing else goes round.
+  const mark = useListening((s) => (s.kind !== 'still' && s.question ? null : s.mark));
   const kind = useListening((s) => s.kind);
   const round = useListening((s) => s.round);
   const title = useListening((s) => s.title);

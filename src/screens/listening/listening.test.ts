@@ -158,6 +158,11 @@ describe('listening', () => {
     expect(t.version()).to.equal(1);
     t.comesTo({ playing: 0, pass: 1, moment: 1 });
     expect(t.selection().moment).to.equal(0);
+    // What goes round next is the song again, everybody in it.
+    t.store.getState().setMark('section');
+    expect(t.store.getState().question).to.equal(null);
+    expect(t.last().loop).to.equal(true);
+    expect(t.faders().every((f) => f.level > 0)).to.equal(true);
     t.store.getState().stop();
     t.store.getState().play();
     expect(t.store.getState().question).to.equal(null);

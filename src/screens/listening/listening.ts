@@ -208,7 +208,11 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
       },
       setMark(mark) {
         set({ mark });
-        if (get().kind !== 'still' && get().question === null) begin(get().place, { countIn: false });
+        if (get().kind === 'still') return;
+        // Out of a question it goes on as the song, where the question was.
+        const { question, place } = get();
+        begin(question ? question.at : place, { countIn: false });
+        heard();
       },
       setTempo(share) {
         const tempoShare = Math.min(TEMPO_SHARES.max, Math.max(TEMPO_SHARES.min, share));
