@@ -49,10 +49,10 @@ export function GoingRound({ model }: { model: SplitModel }) {
         </span>
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <span className="flex items-center gap-2 text-[14px]">
+        <span className="flex flex-wrap items-center gap-2 text-[14px]">
           <span id="tempo-words">Tempo</span>
           <Slider.Root
-            className="relative flex h-8 w-56 touch-none items-center select-none"
+            className="relative flex h-8 w-40 touch-none sm:w-56 items-center select-none"
             min={100 * TEMPO_SHARES.min}
             max={100 * TEMPO_SHARES.max}
             step={1}

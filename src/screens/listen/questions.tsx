@@ -173,6 +173,7 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
         >
           once, slowly
         </Button>
+        {mine && <Button onClick={() => listening.getState().stop()}>Stop</Button>}
         {chosen && model.editable && (
           <Button
             look="strong"
