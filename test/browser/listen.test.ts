@@ -242,6 +242,24 @@ describe('listening, in Chromium', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('a plan is heard against what is there before it is taken, and changes nothing', async () => {
+    const { page, complaints } = await open('Tramline Sparks', 'Split');
+    await page.keyboard.press(']');
+    const cells = () => page.$$eval('[data-cell]', (all) => all.map((c) => c.textContent).join());
+    const before = await cells();
+    await page.keyboard.press('p');
+    await page.locator('[role="dialog"] ::-p-text(split like this)').click();
+    await until(page, 'playing');
+    await page.waitForSelector('[role="dialog"] [aria-label="Which is heard"] [aria-pressed="true"]');
+    await page.locator('[role="dialog"] ::-p-text(as it is)').click();
+    expect(await status(page)).to.equal('as it is');
+    await page.locator('[role="dialog"] ::-p-text(Stop)').click();
+    await until(page, 'still');
+    await page.keyboard.press('Escape');
+    expect(await cells()).to.equal(before);
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('writes files with marks, 24 bits too, and can be stopped', async () => {
     const { page, complaints } = await open('Nine Minute Bus');
     await page.evaluate(() => {

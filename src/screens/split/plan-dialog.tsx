@@ -3,6 +3,7 @@ import { formatTune, PLAN_NAMES, PLAYER_WORDS, type PlanName, type PlanTune } fr
 import { DEFAULT_PLAN, drivenIn, PLANS, tunedPlan } from '../../core/split/index';
 import { Button, Dialog } from '../../ui/index';
 import { useDesk, usePorts } from '../ports';
+import { HearPlan } from './hear-plan';
 import { PlanPicture } from './plan-picture';
 
 /** Chooses a plan for a section with its picture, tunes it, and keeps tunings under a name. */
@@ -55,6 +56,7 @@ function Plans({ section, onClose }: { section: string; onClose: () => void }) {
           </button>
         ))}
       </div>
+      <HearPlan section={section} label={`${PLANS[plan].words}${wordsOf(tune)}`} />
       <h3 className="font-bold">Tune {PLANS[plan].words.toLowerCase()}</h3>
       <Row words="Power chords">
         <Pick
