@@ -11,6 +11,7 @@ export interface PlayRequest {
     readonly song: Song;
     readonly apart?: Apart | null;
     readonly ringsFree?: boolean;
+    readonly spans?: readonly Span[];
   }[];
   readonly spans: readonly Span[];
   readonly tempoShare: number;

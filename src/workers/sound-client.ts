@@ -29,7 +29,9 @@ export function createSoundClient(make: () => Worker = soundWorker): SoundServic
     },
     warm(song) {
       try {
-        void running().warm(sending(song));
+        running()
+          .warm(sending(song))
+          .catch(() => undefined);
       } catch {
         // Where there is no worker, that is said when something is to be played.
       }

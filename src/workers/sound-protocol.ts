@@ -10,6 +10,8 @@ export interface SoundVersion {
   readonly apart?: Apart | null;
   /** What the hand could stop rings on. */
   readonly ringsFree?: boolean;
+  /** Its own stretches, where its form is another; left out: the job's. */
+  readonly spans?: readonly Span[];
 }
 
 /** What is to be played, in memory that is shared with whoever plays it. */
@@ -24,6 +26,8 @@ export interface SoundJob {
   readonly loop: boolean;
   /** Begins here rather than at the first span; null: at the beginning, with the count-in. */
   readonly at: SongPlace | null;
+  /** Which of two is heard first, and alone where they are not as long as each other. */
+  readonly version?: number;
   readonly memory: SharedArrayBuffer;
 }
 

@@ -61,7 +61,7 @@ export function createSoundService(
     return ok(step.value);
   }
   return {
-    async play({ versions, spans, rate, tempoShare, countIn, loop, at, memory }) {
+    async play({ versions, spans, rate, tempoShare, countIn, loop, at, memory, version = 0 }) {
       job += 1;
       const mine = job;
       // A message that stops it may already wait.
@@ -70,8 +70,8 @@ export function createSoundService(
       const known = versions.map(songOf);
       if (known.some((song) => song === null)) return fail('forgotten');
       const hearAll = (lead: number, within: number) =>
-        versions.map(({ apart = null, ringsFree = false }, v) =>
-          hear(known[v]!, spans, { rate, tempoShare, countIn, loop, apart, ringsFree, lead, within }),
+        versions.map(({ apart = null, ringsFree = false, spans: own = spans }, v) =>
+          hear(known[v]!, own, { rate, tempoShare, countIn, loop, apart, ringsFree, lead, within }),
         );
       // Of a long song the beginning is enough to begin with.
       const within = at === null ? QUICK_S : Infinity;
@@ -80,10 +80,12 @@ export function createSoundService(
       const most = Math.max(...all.map(({ start }) => start));
       const lead = all.some(({ start }) => start !== most) ? most / rate : 0;
       if (lead > 0) all = hearAll(lead, within);
-      const [heard, other] = all;
-      const hasTwo = other !== undefined && other.plan.frames === heard!.plan.frames;
+      const [first, second] = all;
+      const hasTwo = second !== undefined && second.plan.frames === first!.plan.frames;
+      const alone = Math.min(version, all.length - 1);
+      const heard = hasTwo ? first! : all[alone]!;
       const ring = openRing(memory, { fresh: true });
-      const { plan, places, bars, start } = heard!;
+      const { plan, places, bars, start } = heard;
       const place =
         at === null
           ? undefined
@@ -91,10 +93,7 @@ export function createSoundService(
               ({ place: p }) => p.playing === at.playing && p.pass === at.pass && p.moment === at.moment,
             );
       const from = place?.frame ?? 0;
-      const both = ([first, second]: typeof all) =>
-        (hasTwo ? [first!, second!] : [first!, first!].slice(0, versions.length)).map(
-          (one) => new Renderer(one.plan),
-        );
+      const both = (made: typeof all) => versions.map((_, v) => new Renderer(made[hasTwo ? v : alone]!.plan));
       let renderers = both(all);
       let isWhole = plan.frames <= within * rate;
       if (from > 0) for (const renderer of renderers) renderer.seek(from);

@@ -238,5 +238,5 @@ function hashed(words: string): number {
   let hash = 0x811c9dc5;
   for (let i = 0; i < words.length; i += 1) hash = Math.imul(hash ^ words.charCodeAt(i), 0x01000193) >>> 0;
   hash = Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d) >>> 0;
-  return (hash ^ (hash >>> 13)) / 2 ** 32 < 0 ? 0 : ((hash ^ (hash >>> 13)) >>> 0) / 2 ** 32;
+  return ((hash ^ (hash >>> 13)) >>> 0) / 2 ** 32;
 }

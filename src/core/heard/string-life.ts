@@ -21,23 +21,16 @@ export class StringLife {
   #until: number | null = null;
   /** Nothing of the hand touches it: it rings on through the next grips. */
   #isLeft = false;
-  #hz = 0;
 
   /** Sounds at a time. */
   soundsAt(at: number): boolean {
     return this.#until !== null && this.#until > at;
   }
 
-  /** What it is tuned to by now. */
-  get hz(): number {
-    return this.#hz;
-  }
-
   /** Something that makes it sound until a time. */
   strike(op: Extract<TimedOp, { op: 'pluck' | 'tap' }>, of: { until: number; isLeft?: boolean }): void {
     if (this.#until !== null && this.#until < op.at - TOGETHER_S) this.#end(this.#until);
     this.ops.push(op);
-    this.#hz = op.hz;
     this.#until = Math.max(of.until, op.at + 0.01);
     this.#isLeft = of.isLeft ?? false;
   }
@@ -45,13 +38,11 @@ export class StringLife {
   /** Bent, slid or shaken while it sounds. */
   move(op: Extract<TimedOp, { op: 'glide' }>): void {
     this.ops.push(op);
-    this.#hz = op.hz;
   }
 
-  /** It goes on sounding, by a slur or because nothing stops it. */
-  goesOn(until: number, { isLeft = false } = {}): void {
+  /** It goes on sounding, by a slur. */
+  goesOn(until: number): void {
     if (this.#until !== null) this.#until = Math.max(this.#until, until);
-    this.#isLeft ||= isLeft;
   }
 
   /** The hand leaves or strikes something else: what is not left ringing ends. */

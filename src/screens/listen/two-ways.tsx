@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Different } from '../../core/offers/index';
 import { Button } from '../../ui/index';
-import { spansOf, useListening } from '../listening/index';
+import { otherAt, spansOf, useListening, type Question } from '../listening/index';
 import { usePorts } from '../ports';
 import { versionsOf } from '../split/hearing';
 import type { SplitModel } from '../split/model';
@@ -18,10 +18,7 @@ export function TwoWays({ model }: { model: SplitModel }) {
   const kept = song.versions ?? [];
   const list = ways !== null && ways !== 'working' && ways.section === section ? ways.list : [];
   const heard = isPlaying && question?.title.startsWith('two ways') ? question.labels[version] : undefined;
-  const hear = (
-    label: string,
-    versions: Parameters<ReturnType<typeof listening.getState>['ask']>[0]['versions'],
-  ) => {
+  const hear = (label: string, versions: Question['versions']) => {
     const { ask, setVersion } = listening.getState();
     if (heard !== undefined && question!.labels.includes(label))
       return setVersion(question!.labels.indexOf(label));
@@ -63,7 +60,12 @@ export function TwoWays({ model }: { model: SplitModel }) {
             key={name}
             label={`“${name}”`}
             isOn={heard === `“${name}”`}
-            onChoose={() => hear(`“${name}”`, [{ song }, { song: was }])}
+            onChoose={() =>
+              hear(`“${name}”`, [
+                { song },
+                { song: was, spans: spansOf(was, 'section', otherAt(song, was, selection)) },
+              ])
+            }
           />
         ))}
         {list.map((way) => (

@@ -2,7 +2,7 @@ import { Volume2 } from 'lucide-react';
 import { applyEdit, type Edit, type Song, type SongPlace } from '../../core/song/index';
 import { Button } from '../../ui/index';
 import { usePorts } from '../ports';
-import { spansOf, type Mark } from './mark';
+import { otherAt, spansOf, type Mark } from './mark';
 import { useListening } from './use-listening';
 
 interface Props {
@@ -40,7 +40,11 @@ export function HearButton({ other, label, at, mark = 'bar', ringsFree = false, 
     ask({
       title,
       labels: with_ === null ? [label] : ['as it is', label],
-      versions: (with_ === null ? [song] : [song, with_]).map((one) => ({ song: one, ringsFree })),
+      versions: (with_ === null ? [song] : [song, with_]).map((one) => ({
+        song: one,
+        ringsFree,
+        spans: spansOf(one, mark, otherAt(song, one, place)),
+      })),
       spans: spansOf(song, mark, place),
       at: place,
       only: null,

@@ -4,6 +4,6 @@ export { useSounding } from './use-sounding';
 export { useListening, usePlayKey } from './use-listening';
 export { HearButton } from './hear-button';
 export { PlayButton, WhichIsHeard } from './play-button';
-export { MARKS, barSpan, momentSpan, markWords, spansOf, type Mark } from './mark';
+export { MARKS, barSpan, momentSpan, markWords, otherAt, spansOf, type Mark } from './mark';
 export { CLEAN_ROUNDS } from './ladder';
 export { USUAL_ROOM, nextPlays, type Room, type Standing } from './room';

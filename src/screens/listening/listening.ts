@@ -201,7 +201,10 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
         follow();
       },
       setVersion(version) {
-        const { question } = get();
+        const { question, kind, hasTwo } = get();
+        // Two that are not as long as each other are heard one at a time.
+        if (question && kind === 'playing' && !hasTwo && question.labels.length > 1)
+          return get().ask({ ...question, version });
         set({ version });
         player.version(version);
         if (question?.labels[version]) desk.getState().say(question.labels[version]);

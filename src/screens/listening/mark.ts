@@ -87,3 +87,12 @@ export function markWords(song: Song, mark: Mark, at: SongPlace): string {
     }
   }
 }
+
+/** Another song at the same section, as it stands in its own form; the place itself where it has no such section. */
+export function otherAt(song: Song, other: Song, at: SongPlace): SongPlace {
+  const name = unfold(song)[at.playing]?.entry.section;
+  const playings = unfold(other);
+  if (playings[at.playing]?.entry.section === name) return at;
+  const playing = playings.findIndex((p) => p.entry.section === name);
+  return playing < 0 ? at : { playing, pass: 1, moment: 0 };
+}

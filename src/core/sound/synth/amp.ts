@@ -7,7 +7,7 @@ import { makeupOf } from './makeup';
 /** What an instrument goes through: two guitars through unlike cabinets, so that two equal parts are heard as two. */
 export type Seat = 'guitar1' | 'guitar2' | 'bass';
 
-/** Filters after the drive: the loudspeaker in its cabinet. All common practice, set by ear's rule and measured by us. */
+/** Filters after the drive: the loudspeaker in its cabinet. The kinds are common practice, the figures ours. */
 function cabinetOf(seat: Seat, rate: number): readonly BiquadShape[] {
   const shape = (...of: Parameters<typeof biquadShape> extends [infer K, infer V, number] ? [K, V] : never) =>
     biquadShape(of[0], of[1], rate);

@@ -60,7 +60,7 @@ const WARM_AMPS_S = 0.15;
 const REPEATS_HEARD = 12;
 const LONGEST_REPEATS_S = 3.5;
 
-/** Turns a plan into sound, piece by piece, the same every time. One renderer holds half a megabyte, however long the plan. */
+/** Turns a plan into sound, piece by piece, the same every time. One renderer holds 1.8 MB, however long the plan. */
 export class Renderer {
   readonly #plan: SoundPlan;
   readonly #players: readonly PlayerSound[];

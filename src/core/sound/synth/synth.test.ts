@@ -212,7 +212,6 @@ describe('an amplifier', () => {
       const [fifth, third] = [excess(7, false), excess(4, false)];
       expect(third / fifth, `on ${low}`).to.be.above(2.2);
       expect(excess(4, true) / third, `on ${low}, two amps`).to.be.below(0.6);
-      // Clean, a second amplifier changes nothing.
     }
   });
 
@@ -330,12 +329,7 @@ describe('third-octave bands', () => {
   });
 
   it('put a sine into its own band, at its level', () => {
-    for (const [hz, band] of [
-      [63, 3],
-      [440, 11],
-      [1000, 15],
-      [5000, 22],
-    ] as const) {
+    for (const hz of [63, 440, 1000, 5000]) {
       const bands = new ThirdOctaves(RATE);
       const samples = Float32Array.from(
         { length: RATE },
@@ -346,7 +340,6 @@ describe('third-octave bands', () => {
       expect(levels.indexOf(Math.max(...levels)), `${hz} Hz`).to.equal(
         THIRD_OCTAVES.findIndex((f) => Math.abs(Math.log2(f / hz)) < 1 / 6),
       );
-      expect(band).to.be.a('number');
       expect(Math.max(...levels)).to.be.closeTo(-20, 0.6);
     }
   });
