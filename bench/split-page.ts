@@ -3,7 +3,7 @@
  * opened, in a tab that has split nothing before, until it is proven best. Run after a build:
  * node --import tsx bench/split-page.ts
  */
-import { openBrowser, serveBuild } from '../scripts/browser';
+import { importText, openBrowser, serveBuild } from '../scripts/browser';
 import { chartOf } from './charts';
 
 const RUNS = 5;
@@ -18,16 +18,7 @@ for (const slots of [32, 128]) {
     await page.setViewport({ width: 1280, height: 800 });
     await page.goto(address);
     await page.waitForSelector('input[type="file"]');
-    await page.evaluate(
-      (content) => {
-        const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
-        const files = new DataTransfer();
-        files.items.add(new File([content], 'bench.txt'));
-        input.files = files.files;
-        input.dispatchEvent(new Event('change', { bubbles: true }));
-      },
-      chartOf(slots, 100 + run),
-    );
+    await importText(page, 'bench.txt', chartOf(slots, 100 + run));
     await page.locator('a ::-p-text(Bench)').click();
     await page.waitForSelector('[role="grid"]');
     // As long as it takes to look at a song and reach for the button.

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import puppeteer, { type Browser } from 'puppeteer-core';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { createApp } from '../server/app';
 
 /** Where Debian and others put Chromium; CHROME_PATH goes first. */
@@ -47,4 +47,19 @@ export async function serveBuild(): Promise<{ address: string; stop: () => Promi
     address: `http://localhost:${port}`,
     stop: () => new Promise((resolve) => server.close(() => resolve())),
   };
+}
+
+/** Gives a file to the shelf's import. */
+export async function importText(page: Page, name: string, content: string): Promise<void> {
+  await page.evaluate(
+    (n, c) => {
+      const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
+      const files = new DataTransfer();
+      files.items.add(new File([c], n));
+      input.files = files.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    },
+    name,
+    content,
+  );
 }

@@ -100,7 +100,7 @@ describe('the player', () => {
     expect(player.heard()!.place!.moment).to.equal(1);
   });
 
-  it('two songs of the same length are played at the same place; of others the first alone', async () => {
+  it('two songs of the same length are played at the same place; of others the asked one alone', async () => {
     const { player, after } = standIn();
     const other = readChart('tempo: 240\n== A ==\nchords | Em | C |\nguitar1 | x799xx | x355xx |\n').song;
     await player.play(request({ versions: [{ song }, { song: other }], loop: true }));
@@ -112,9 +112,14 @@ describe('the player', () => {
     const longer = readChart(
       'tempo: 240\n== A ==\nchords | Em | C | G |\nguitar1 | x799xx | x355xx | 355xxx |\n',
     ).song;
-    await player.play(request({ versions: [{ song }, { song: longer }] }));
+    await player.play(
+      request({ versions: [{ song }, { song: longer, spans: spansFrom(longer, START) }], version: 1 }),
+    );
     const next = player.getState();
     expect(next.kind === 'playing' && next.hasTwo).to.equal(false);
+    // The one that was asked for is heard: its third bar is there.
+    await after(2.4);
+    expect(player.heard()!.place!.moment).to.equal(2);
   });
 
   it('a push that only one of two has moves neither', async () => {

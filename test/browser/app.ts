@@ -1,6 +1,8 @@
 import type { Browser, BrowserContext, Page } from 'puppeteer-core';
 import { openBrowser, serveBuild } from '../../scripts/browser';
 
+export { importText } from '../../scripts/browser';
+
 /** The built application in headless Chromium, one browser context a test. */
 export interface App {
   readonly address: string;
@@ -129,19 +131,4 @@ export async function catchDownloads(page: Page): Promise<() => Promise<{ name: 
     page.evaluate(() =>
       Promise.all((window as unknown as { caught: Promise<{ name: string; text: string }>[] }).caught),
     );
-}
-
-/** Gives a file to the shelf's import. */
-export async function importText(page: Page, name: string, content: string): Promise<void> {
-  await page.evaluate(
-    (n, c) => {
-      const input = document.querySelector<HTMLInputElement>('input[type="file"]')!;
-      const files = new DataTransfer();
-      files.items.add(new File([c], n));
-      input.files = files.files;
-      input.dispatchEvent(new Event('change', { bubbles: true }));
-    },
-    name,
-    content,
-  );
 }

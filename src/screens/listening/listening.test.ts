@@ -7,7 +7,7 @@ import type { Song, SongPlace } from '../../core/song/index';
 import type { Desk } from '../../store/index';
 import { againOn, cleanRound, ladderTo, rung } from './ladder';
 import { createListening } from './listening';
-import { markWords, spansOf } from './mark';
+import { markWords, otherAt, spansOf } from './mark';
 import { fadersOf, storedRoom, storeRoom, USUAL_ROOM } from './room';
 
 const { song } = readChart(`tempo: 100
@@ -49,7 +49,11 @@ function standIn() {
     },
     play: (request: PlayRequest) => {
       requests.push(request);
-      kind = { kind: 'playing', request, hasTwo: request.versions.length > 1 };
+      kind = {
+        kind: 'playing',
+        request,
+        hasTwo: request.versions.length > 1 && request.versions.every((v) => v.song === song),
+      };
       listen();
       return Promise.resolve();
     },
@@ -167,6 +171,34 @@ describe('listening', () => {
     t.store.getState().play();
     expect(t.store.getState().question).to.equal(null);
     expect(t.faders().every((f) => f.level > 0)).to.equal(true);
+  });
+
+  it('two that cannot stand side by side are played one at a time', () => {
+    const t = standIn();
+    const at = { playing: 0, pass: 1, moment: 0 };
+    const spans = spansOf(song, 'section', at);
+    const versions = [{ song }, { song: { ...song, title: 'Longer' } }];
+    t.store
+      .getState()
+      .ask({ title: 'ways', labels: ['this', 'that'], versions, spans, at, only: null, version: 1 });
+    t.store.getState().setVersion(0);
+    expect(t.requests.map((r) => r.version)).to.deep.equal([1, 0]);
+  });
+
+  it('a section is found where another form has it', () => {
+    const other = { ...song, form: [...song.form].reverse() };
+    expect(otherAt(song, other, { playing: 0, pass: 2, moment: 1 })).to.deep.equal({
+      playing: 1,
+      pass: 1,
+      moment: 0,
+    });
+    expect(otherAt(song, song, { playing: 0, pass: 2, moment: 1 })).to.deep.equal({
+      playing: 0,
+      pass: 2,
+      moment: 1,
+    });
+    const without = { ...song, form: song.form.slice(1) };
+    expect(otherAt(song, without, { playing: 0, pass: 1, moment: 0 }).playing).to.equal(0);
   });
 
   it('three clean rounds lead a rung up, counted in anew', () => {

@@ -215,6 +215,13 @@ describe('an amplifier', () => {
     }
   });
 
+  it('clean, a third is as rough over two amplifiers as in one', () => {
+    const both = through([45, 49], { gain: 0 });
+    const [a, b] = [through([45], { gain: 0 }), through([49], { gain: 0, seed: 5 })];
+    const apart = a.map((x, i) => x + b[i]!);
+    expect(roughnessOf(apart, RATE) / roughnessOf(both, RATE)).to.be.within(0.9, 1.1);
+  });
+
   it('adds little that belongs to no harmonic, even at the top (E6, gain 10)', () => {
     for (const midi of [64, 76, 88]) {
       const hz = hzOf(midi);
