@@ -101,6 +101,11 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
   };
   const { song } = model;
   const only = onlyOf(cause);
+  const plain: Question = {
+    ...asked(model, cause),
+    labels: ['as it is'],
+    versions: versionsFor(cause, [song]),
+  };
   return (
     <div className="mt-1 flex flex-col gap-1 text-[14px]">
       <div role="group" aria-label="Which is heard" className="flex flex-wrap gap-1">
@@ -144,11 +149,7 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
           aria-pressed={mine?.only !== null && mine?.only !== undefined}
           onClick={() =>
             ask({
-              ...(mine ?? {
-                ...asked(model, cause),
-                labels: ['as it is'],
-                versions: versionsFor(cause, [song]),
-              }),
+              ...(mine ?? plain),
               only: mine?.only ? null : only,
               version: mine ? version : 0,
             })
@@ -159,11 +160,7 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
         <Button
           onClick={() =>
             ask({
-              ...(mine ?? {
-                ...asked(model, cause),
-                labels: ['as it is'],
-                versions: versionsFor(cause, [song]),
-              }),
+              ...(mine ?? plain),
               spans: momentSpan(song, placeOf(model, cause)),
               loop: false,
               tempoShare: 0.5,
