@@ -14,3 +14,5 @@ export {
 export { readInstrument } from './chart/settings';
 export { writeChart } from './chart/write';
 export { readTab, type TabBar, type TabRead } from './tab/read-tab';
+export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';
+export { isChartText, readAny, type AnyRead } from './typed/read-any';

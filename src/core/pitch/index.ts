@@ -37,4 +37,5 @@ export {
 } from './chord';
 export { nameNotes, spokenNames, type ChordName } from './name-chord';
 export { chordsOfKey } from './key-chords';
+export { guessKey } from './guess-key';
 export { intervalWords } from './interval';

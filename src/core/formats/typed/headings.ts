@@ -1,0 +1,185 @@
+import { chordOf } from './words';
+
+/** The name of a section as somebody wrote it, and what stands behind it. */
+export interface Heading {
+  readonly name: string;
+  /** What stands behind the name on the line: chords, or nothing. */
+  readonly rest: string;
+  /** `x2` at the name; null where nothing is said. */
+  readonly times: number | null;
+  /** What stands in brackets. */
+  readonly notes: readonly string[];
+  /** It comes again as it was; the name of the one it is like, where that is another. */
+  readonly again: true | string | null;
+}
+
+/** What parts of a song are called (common practice). */
+const PARTS =
+  'intro(?:duction)?|verses?|vers|strophe|pre[- ]?chorus|post[- ]?chorus|chorus|refrain|hook|bridge|middle[- ]?(?:8|eight)|(?:guitar |main |lead |bass )?solo|outro|coda|tag|interlude|instrumental|breakdown|break|build(?:[- ]?up)?|drop|vamp|turnaround|theme|ending|(?:main |opening |verse |chorus |intro |second |bass )?riff|part|section';
+const NAMED = new RegExp(
+  `^(?:(?:${PARTS})(?:[ ]?(?:\\d{1,2}(?!\\s*[x×\\d])|[IVX]{1,4}\\b|(?<=part |section )[A-Z0-9]\\b))?)(?=$|[\\s:=(\\[,.–—-])`,
+  'i',
+);
+const TIMES = /(?:^|\s|\()(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s?times)?\)?(?=$|[\s:,).])/i;
+
+/** Reads a line as the heading of a section; `loose`: chords or tab come right under it, so that any name may be one. */
+export function headingOf(line: string, { loose }: { readonly loose: boolean }): Heading | null {
+  const text = undressed(line);
+  if (text === null) return null;
+  const { bare, isDressed } = text;
+  const repeat = /^(?:repeat|play|then|back to|again:?)\s+(?:the\s+)?(.+)$/i.exec(bare);
+  const named = NAMED.exec(repeat ? repeat[1]! : bare);
+  if (named) {
+    const whole = repeat ? repeat[1]! : bare;
+    const heading = behindName(named[0], whole.slice(named[0].length), repeat !== null);
+    if (heading) return heading;
+  }
+  if (repeat) return null;
+  const colon = /^([^:|=]{1,40}?)\s*[:=]\s*(.*)$/.exec(bare);
+  if (colon && /[A-Za-z]/.test(colon[1]!) && chordOf(colon[1]!) === null && (colon[2] === '' ? loose : false))
+    return behindName(colon[1]!, colon[2]!, false);
+  const isLoud = loose && bare === bare.toUpperCase() && /^[A-Z][A-Z0-9 '’&-]{2,30}$/.test(bare.replace(TIMES, '').trim());
+  if ((isDressed || isLoud) && chordOf(bare) === null && bare.length <= 40) {
+    const notes = [...bare.matchAll(/\(([^()]*)\)/g)].map((m) => m[1]!);
+    const name = bare.replace(/\([^()]*\)/g, '').replace(TIMES, '').replace(/[:.]+$/, '').trim();
+    return name === '' ? null : behindName(name, bare.slice(name.length), false, notes);
+  }
+  return null;
+}
+
+/** A name and chords behind a colon, where the name is one of no usual part: `Strum bit: Em C`. */
+export function namedStretch(line: string): { readonly name: string; readonly rest: string } | null {
+  const match = /^([^:|=]{1,30}?)\s*[:=]\s*(\S.*)$/.exec(undressed(line)?.bare ?? '');
+  return match && /[A-Za-z]{2}/.test(match[1]!) ? { name: match[1]!.trim(), rest: match[2]! } : null;
+}
+
+/** The line without what a heading is dressed in: `[Verse]`, `**Verse**`, `## Verse`, `<Verse>`, `--- Verse ---`. */
+function undressed(line: string): { readonly bare: string; readonly isDressed: boolean } | null {
+  const text = line.trim();
+  const inside =
+    /^\[([^[\]]+)\]\s*:?(.*)$/.exec(text) ??
+    /^\*{1,3}([^*]+?)\*{1,3}:?(.*)$/.exec(text) ??
+    /^_{1,2}([^_]+)_{1,2}:?(.*)$/.exec(text) ??
+    /^#{1,6}\s+([^#]+?)\s*#*()$/.exec(text) ??
+    /^<([^<>/]+)>(.*)$/.exec(text) ??
+    /^(?:-{2,}|={2,}|~{2,})\s*([^-=~]+?)\s*(?:-{2,}|={2,}|~{2,})(.*)$/.exec(text) ??
+    /^\((?!\d)([^()]+)\)()$/.exec(text);
+  if (!inside) return text === '' ? null : { bare: text, isDressed: false };
+  const name = inside[1]!.trim().replace(/:$/, '');
+  const rest = inside[2]!.trim();
+  // Chords in brackets are chords, and so is a line that begins with one.
+  if (chordOf(name) !== null) return null;
+  const bare = rest === '' ? name : /^[x×\d(:]/i.test(rest) ? `${name} ${rest}` : `${name}: ${rest}`;
+  const isBrackets = text.startsWith('(');
+  return isBrackets && !NAMED.test(name) ? null : { bare, isDressed: true };
+}
+
+function behindName(
+  name: string,
+  behind: string,
+  repeated: boolean,
+  known: readonly string[] = [],
+): Heading | null {
+  const notes = [...known];
+  let times: number | null = null;
+  let again: Heading['again'] = repeated ? true : null;
+  let rest = behind;
+  // Notes and counts right behind the name, before a colon or chords.
+  for (;;) {
+    const trimmed = rest.replace(/^[\s:=,.–—-]+/, '');
+    const note = /^\(([^()]*)\)/.exec(trimmed);
+    const often = /^\(?(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s?times)?\)?(?=$|[\s:,.=–—-])/i.exec(trimmed);
+    if (often) {
+      times = Number(often[1] ?? often[2]);
+      rest = trimmed.slice(often[0].length);
+    } else if (note && chordsOnly(note[1]!)) {
+      rest = trimmed;
+      break;
+    } else if (note) {
+      rest = trimmed.slice(note[0].length);
+      const like = /^(?:same|like|as)\b(?: as)?\s*(?:the\s+)?(?:in\s+)?(.*)$/i.exec(note[1]!.trim());
+      if (like) again = like[1] === '' || /^(?:before|above)$/i.test(like[1]!) ? true : like[1]!;
+      else if (/^(?:again|repeat|as before)$/i.test(note[1]!.trim())) again = true;
+      else notes.push(note[1]!.trim());
+    } else {
+      const like = /^(?:again|(?:is )?(?:the )?same as|as in|like|as)\b\s*(?:the\s+)?(.*)$/i.exec(trimmed);
+      if (like && !/[|]/.test(trimmed)) {
+        again = like[1] === '' || /^(?:before|above)$/i.test(like[1]!) ? true : like[1]!;
+        rest = '';
+      } else rest = trimmed.replace(/^(?:is|goes|chords?|are)\b\s*:?\s*/i, '');
+      break;
+    }
+  }
+  return { name: titled(name), rest, times, notes, again };
+}
+
+function chordsOnly(text: string): boolean {
+  const words = text.trim().split(/[\s,|-]+/);
+  return words.length > 1 && words.every((w) => chordOf(w, { small: true }) !== null);
+}
+
+/** `INTRO` and `intro` as `Intro`; what has both kinds of letters stays. */
+export function titled(name: string): string {
+  const clean = name.trim().replace(/\s+/g, ' ').replace(/[:.=-]+$/, '').trim();
+  if (clean !== clean.toLowerCase() && clean !== clean.toUpperCase()) return clean;
+  const small = clean.toLowerCase();
+  return small.charAt(0).toUpperCase() + small.slice(1);
+}
+
+const ORDER = /^(?:form|structure|order|arrangement|sequence|song form|layout)\s*[:=-]\s*(.+)$/i;
+
+/**
+ * The order of a song as names of its sections: `Form: Intro, Verse, Chorus x2`, `V C V C B C`, or a line of nothing but
+ * names. Null where it is none.
+ */
+export function orderOf(
+  line: string,
+  known: readonly string[],
+): readonly { readonly name: string; readonly times: number }[] | null {
+  const said = ORDER.exec(line.trim());
+  const text = (said ? said[1]! : line).replace(/[–—→>|/,;·•+-]+/g, ' ').replace(/\s+/g, ' ').trim();
+  const found: { name: string; times: number }[] = [];
+  let left = text;
+  while (left !== '') {
+    const often = /^\(?(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])\)?(?=\s|$)/i.exec(left);
+    if (often && found.length > 0) {
+      found[found.length - 1] = { ...found.at(-1)!, times: Number(often[1] ?? often[2]) };
+      left = left.slice(often[0].length).trim();
+      continue;
+    }
+    const name = startOf(left, known);
+    const short = said ? /^([A-Z]{1,2}\d?)(?=\s|$)/i.exec(left)?.[1] : undefined;
+    const meant = name ?? (short === undefined ? null : shortFor(short, known));
+    if (meant === null) return null;
+    found.push({ name: meant, times: 1 });
+    left = left.slice((name === null ? short! : name).length).trim();
+  }
+  return found.length >= (said ? 1 : 3) ? found : null;
+}
+
+/** The longest known name a text begins with. */
+function startOf(text: string, known: readonly string[]): string | null {
+  const lower = text.toLowerCase();
+  return (
+    [...known]
+      .sort((a, b) => b.length - a.length)
+      .find((n) => lower.startsWith(n.toLowerCase()) && /^(?:$|\s)/.test(text.slice(n.length))) ?? null
+  );
+}
+
+/** `V`, `V2`, `Ch`, `PC` for the section whose name begins so; null where none does. */
+function shortFor(short: string, known: readonly string[]): string | null {
+  const lower = short.toLowerCase();
+  const initials = (name: string) =>
+    name
+      .toLowerCase()
+      .split(/[\s-]+/)
+      .map((w) => w[0])
+      .join('');
+  return (
+    known.find((n) => initials(n) === lower) ??
+    known.find((n) => n.toLowerCase().startsWith(lower)) ??
+    known.find((n) => n.toLowerCase().startsWith(lower.replace(/\d$/, ''))) ??
+    null
+  );
+}

@@ -1,0 +1,48 @@
+import { formatProblem } from '../../base/index';
+import { MOST_CHARACTERS, readSong } from '../../song/index';
+import { readChart } from '../chart/read';
+import { readTyped, type TypedOptions, type TypedRead } from './read-typed';
+
+/** A text of whatever kind as it was understood. */
+export interface AnyRead extends TypedRead {
+  readonly kind: 'song file' | 'chart' | 'typed';
+}
+
+/** A header of a section or a row as chart text has them. */
+const CHART = /^\s*==[^=].*==|^\s*(?:chords|voice|(?:guitar ?[12]|bass)(?: (?:hits|line))?)\s*\|/im;
+
+export function isChartText(text: string): boolean {
+  return CHART.test(text);
+}
+
+/** Reads a song file, chart text, or a song as people type it, by what it looks like. */
+export function readAny(text: string, options: TypedOptions = {}): AnyRead {
+  const none = { lines: [], problems: [], questions: [] };
+  if (text.length > MOST_CHARACTERS) {
+    const refused = `${(text.length / 1_000_000).toFixed(1)} MB; expected a song of at most ${MOST_CHARACTERS / 1_000_000} MB`;
+    return { ...readTyped('', options), ...none, kind: 'typed', refused };
+  }
+  // A directive in braces begins like a song file.
+  if (/^\s*\{\s*["}\n]/.test(text)) return { ...readFile(text, options), kind: 'song file' };
+  if (isChartText(text)) {
+    const { song, problems, questions } = readChart(text);
+    const refused = song.sections.length === 0 ? (problems[0] ? formatProblem(problems[0]) : 'no section with chords was found') : null;
+    return { ...none, kind: 'chart', song, problems, questions, refused };
+  }
+  return { ...readTyped(text, options), kind: 'typed' };
+}
+
+function readFile(text: string, options: TypedOptions): TypedRead {
+  const empty = { ...readTyped('', options), lines: [], problems: [], questions: [] };
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return { ...empty, refused: `no JSON (${why}); expected an Orchestron song file` };
+  }
+  const song = readSong(json);
+  return song.ok
+    ? { ...empty, song: song.value, refused: null }
+    : { ...empty, refused: song.error.slice(0, 3).map(formatProblem).join('; ') };
+}
