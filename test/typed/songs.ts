@@ -450,12 +450,7 @@ C|-0-0-3-0-5------|`,
     last: true,
     name: 'a heading for the second time with other bars',
     text: 'Verse: C F G C\nChorus: F F C C\nVerse: C F G Am\nChorus',
-    form: [
-      'Verse | C | F | G | C |',
-      'Chorus | F | F | C | C |',
-      'Verse 2 | C | F | G | Am |',
-      'Chorus',
-    ],
+    form: ['Verse | C | F | G | C |', 'Chorus | F | F | C | C |', 'Verse 2 | C | F | G | Am |', 'Chorus'],
   },
   {
     last: true,

@@ -1,5 +1,5 @@
 import { parseNote, pitchClass, pitchClassOf } from '../pitch/index';
-import { STANDARD_BASS, STANDARD_GUITAR, type Instrument } from './instrument';
+import { FIVE_STRING_BASS, STANDARD_BASS, STANDARD_GUITAR, type Instrument } from './instrument';
 
 /** Tunings that have a name of their own, lowest string first (common practice). */
 const OPEN_TUNINGS: Readonly<Record<string, string>> = {
@@ -33,6 +33,13 @@ export function stringsNamed(text: string, kind: Instrument['kind']): readonly s
     .replaceAll('♭', 'b')
     .replaceAll('♯', '#')
     .replace(/ tuning$/, '');
+  const five = kind === 'bass' ? /^(?:five|5)[- ]?strings?(?: bass)?(?:,? (.+))?$/.exec(words) : null;
+  if (five) {
+    const four = stringsNamed(five[1] ?? 'standard', kind);
+    // The fifth string goes along with the lowest of the others, unless that one alone is dropped.
+    const by = four === null ? null : semitonesBelow(five[1] ?? 'standard');
+    return by === null ? null : FIVE_STRING_BASS.map((name) => named(pitchOf(name) - by, FLATS));
+  }
   if (/^(standard|usual|normal)$/.test(words)) return lowered(kind, 0, FLATS);
   const open = OPEN_TUNINGS[words.replace(' minor', 'm').replace(' major', '')];
   if (open && kind === 'guitar') return open.split(' ');
@@ -49,9 +56,14 @@ export function stringsNamed(text: string, kind: Instrument['kind']): readonly s
   return splitNames(text.trim().replaceAll('♭', 'b').replaceAll('♯', '#'), kind);
 }
 
+/** How far a name tunes every string down; null where it does not move them alike. */
+function semitonesBelow(words: string): number | null {
+  return /^(standard|usual|normal)$/.test(words) ? 0 : semitonesDown(words);
+}
+
 /** The usual strings so many semitones lower; null where that is too far. */
 function lowered(kind: Instrument['kind'], by: number, names: readonly string[]): readonly string[] | null {
-  if (by > FARTHEST) return null;
+  if (Math.abs(by) > FARTHEST) return null;
   const usual = kind === 'guitar' ? STANDARD_GUITAR : STANDARD_BASS;
   return usual.map((name) => named(pitchOf(name) - by, names));
 }
@@ -79,8 +91,12 @@ function capital(name: string): string {
   return name[0]!.toUpperCase() + name.slice(1);
 }
 
-/** `half step down`, `down a whole tone`, `tuned 3 semitones down`; null for other words. */
+/** `half step down`, `down a whole tone`, `tuned 3 semitones down`; below 0 for `a semitone up`; null for other words. */
 function semitonesDown(words: string): number | null {
+  if (/\b(up|higher|sharp)\b/.test(words)) {
+    const by = semitonesDown(words.replace(/\b(up|higher|sharp)\b/, 'down'));
+    return by === null ? null : -by;
+  }
   if (!/\b(down|lower|flat)\b/.test(words)) return null;
   const said = words
     .replace(/^tuned /, '')

@@ -20,7 +20,8 @@ const TUNING_RANGE = { min: 12, max: 84 } as const;
  * without octave go to the pitch nearest the standard string.
  * Fails unless there are 6 strings (guitar) or 4 or 5 (bass).
  */
-export function parseTuning(text: string, kind: Instrument['kind']): Result<readonly string[]> {
+export function parseTuning(typed: string, kind: Instrument['kind']): Result<readonly string[]> {
+  const text = typed.trim().replace(/♭/g, 'b').replace(/♯/g, '#');
   const names = lowestFirst(stringsNamed(text, kind) ?? spaced(text), kind);
   const standard = standardFor(kind, names.length);
   if (!standard) {
@@ -52,7 +53,7 @@ export function parseTuning(text: string, kind: Instrument['kind']): Result<read
 
 /** Names between spaces; a small letter names a string as a capital does. */
 function spaced(text: string): readonly string[] {
-  const names = text.trim().split(/\s+/).filter(Boolean);
+  const names = text.split(/[\s,–—-]+(?!\d)/).filter(Boolean);
   return names.map((name) => (/^[a-g]/.test(name) ? name[0]!.toUpperCase() + name.slice(1) : name));
 }
 
@@ -77,8 +78,15 @@ export function formatTuning(instrument: Instrument): string {
   return same ? bare : instrument.tuning.join(' ');
 }
 
-/** "standard", "drop D", "a semitone down" … or the strings themselves. */
+/** "standard", "drop D", "a semitone down", "five-string" … or the strings themselves. */
 export function tuningWords(instrument: Instrument): string {
+  const words = usualWords(instrument);
+  if (instrument.kind === 'guitar' || instrument.tuning.length === 4) return words;
+  if (words === 'standard') return 'five-string';
+  return words === formatTuning(instrument) ? words : `five-string, ${words}`;
+}
+
+function usualWords(instrument: Instrument): string {
   const standard = standardFor(instrument.kind, instrument.tuning.length);
   const open = openStrings(instrument);
   if (!standard) return formatTuning(instrument);

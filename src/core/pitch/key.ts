@@ -10,12 +10,13 @@ export interface Key {
 
 export const DEFAULT_KEY: Key = { text: 'C', tonic: 'C', mode: 'major' };
 
-/** Reads `Dm`, `F#`, `Bb major`, `A minor`. Fails with what was expected. */
+/** Reads `Dm`, `F#`, `B♭ major`, `a minor`, `F sharp minor`. Fails with what was expected. */
 export const parseKey: (text: string) => Result<Key> = remember((text: string): Result<Key> => {
-  const match = /^([A-G][#b]?)\s*(m|min|minor|maj|major)?$/.exec(text.trim());
+  const match = /^([A-Ga-g])\s?([#b♯♭]|sharp|flat)?\s*-?(m|min|minor|maj|major)?\.?$/.exec(text.trim());
   if (!match) return fail(`"${text.trim()}" is no key; expected a note, with m for minor, like Dm or Bb`);
-  const tonic = match[1]!;
-  const mode = match[2]?.startsWith('mi') || match[2] === 'm' ? 'minor' : 'major';
+  const sign = match[2] === undefined ? '' : /^(?:b|♭|flat)$/.test(match[2]) ? 'b' : '#';
+  const tonic = match[1]!.toUpperCase() + sign;
+  const mode = match[3]?.startsWith('mi') || match[3] === 'm' ? 'minor' : 'major';
   return ok({ text: mode === 'minor' ? `${tonic}m` : tonic, tonic, mode });
 });
 

@@ -38,15 +38,19 @@ export function parseNote(text: string): Result<Midi> {
   return ok(midi(n));
 }
 
-/** Reads a range of notes, lowest and highest, `A3-D5`. Fails with what was expected. */
+/** Reads a range of notes, lowest and highest, `A3-D5`, `a♭3 to d5`. Fails with what was expected. */
 export function parseRange(text: string): Result<readonly [string, string]> {
-  const match = /^([A-G][#b]{0,2}\d)\s*-\s*([A-G][#b]{0,2}\d)$/.exec(text.trim());
-  const low = match ? parseNote(match[1]!) : null;
-  const high = match ? parseNote(match[2]!) : null;
+  const plain = text.trim().replace(/♭/g, 'b').replace(/♯/g, '#');
+  const match = /^([A-Ga-g][#b]{0,2}\d)\s*(?:[-–—]|to)\s*([A-Ga-g][#b]{0,2}\d)$/.exec(plain);
+  const [lowest, highest] = [match?.[1] ?? '', match?.[2] ?? ''].map(
+    (n) => n.charAt(0).toUpperCase() + n.slice(1),
+  );
+  const low = match ? parseNote(lowest!) : null;
+  const high = match ? parseNote(highest!) : null;
   if (!match || !low?.ok || !high?.ok || low.value >= high.value) {
     return fail(`"${text.trim()}" is no range; expected lowest-highest, like A3-D5`);
   }
-  return ok([match[1]!, match[2]!]);
+  return ok([lowest!, highest!]);
 }
 
 function accidental(text: string): number {

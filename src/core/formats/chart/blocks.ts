@@ -1,8 +1,12 @@
 import { problemAt, type Problem } from '../../base/index';
-import { cleanComments, type Player } from '../../form/index';
+import { cleanComments, openBar, type Player } from '../../form/index';
+import { barTicks, type Meter } from '../../time/index';
+import { readBars, type TypedBar } from '../typed/bars';
 import { ROW_LABELS } from './read-rows';
 import type { PassBlock } from './read-section';
 import type { Row } from './rows';
+import { headName, looseHeader, REMARK, rowLabel, whoseRemark } from './spellings';
+import { writeChords } from './write';
 
 /** Lines under one section header, from the one after it on; comments and remarks are taken out of them. */
 export interface Block {
@@ -13,9 +17,6 @@ export interface Block {
   readonly comments: string[];
   readonly told: { readonly who: Player | 'band'; readonly text: string; readonly line: number }[];
 }
-
-/** `remark: …`, `guitar1 remark: …`. */
-export const REMARK = /^(?:(guitar1|guitar2|bass)\s+)?remark\s*:(.*)$/;
 
 /** The text as blocks under section headers, with what stands before them. */
 export function blocksOf(text: string): {
@@ -56,11 +57,23 @@ export function blocksOf(text: string): {
       return;
     }
     settle();
+    const loose = looseHeader(raw);
+    if (loose) {
+      blocks.push({
+        header: { text: loose.header, line },
+        above: pending,
+        lines: loose.chords === null ? [] : [loose.chords],
+        firstLine: loose.chords === null ? line + 1 : line,
+        comments: [],
+        told: [],
+      });
+      return;
+    }
     if (/^keep\s*:/.test(trimmed)) {
       kept.push({ text: raw, line });
       blocks.at(-1)?.lines.push('');
     } else if (remark) {
-      const who = (remark[1] as Player | undefined) ?? 'band';
+      const who = whoseRemark(remark[1]) ?? 'band';
       blocks.at(-1)!.told.push({ who, text: remark[2]!.trim(), line });
       blocks.at(-1)!.lines.push('');
     } else if (blocks.length > 0) blocks.at(-1)!.lines.push(raw);
@@ -80,9 +93,10 @@ const SETTING =
 /** Rows and pass blocks of a section; lines count from 1 inside the block. */
 export function readRows(
   lines: readonly string[],
-  isReturn: boolean,
-): { rows: Row[]; passes: PassBlock[]; problems: Problem[] } {
+  { isReturn, meter }: { readonly isReturn: boolean; readonly meter: Meter },
+): { rows: Row[]; passes: PassBlock[]; problems: Problem[]; asks: Problem[] } {
   const problems: Problem[] = [];
+  const asks: Problem[] = [];
   const rows: Row[] = [];
   const passes: PassBlock[] = [];
   let target = rows;
@@ -117,31 +131,57 @@ export function readRows(
       return;
     }
     const bar = raw.indexOf('|');
-    const label = raw
-      .slice(0, bar < 0 ? undefined : bar)
-      .trim()
-      .replace(/\s+/g, ' ');
+    const label = rowLabel(raw.slice(0, bar < 0 ? undefined : bar));
     if (bar < 0 && SETTING.test(trimmed)) {
       const message = `this is said of the whole section; expected it behind its name, like == Chorus ==; ${trimmed}`;
       problems.push(problemAt(line, column, trimmed.length, message));
       return;
     }
-    if (bar < 0 || !ROW_LABELS.includes(label)) {
-      const what = bar < 0 ? 'this line has no bars' : `"${label}" is no row`;
-      problems.push(
-        problemAt(line, column, label.length, `${what}; expected ${SHOWN_LABELS} and bars between |`),
-      );
+    const said = ROW_LABELS.includes(label) && bar >= 0 ? null : looseChords(raw, { line, meter, asks });
+    if (said) {
+      const last = target.findIndex((row) => row.label === 'chords');
+      if (last >= 0) target[last] = { ...target[last]!, bars: [...target[last]!.bars, ...said] };
+      else target.push({ label: 'chords', line, bars: said });
       return;
     }
-    const bars = readBars(raw, bar, line);
+    if (bar < 0 || !ROW_LABELS.includes(label)) {
+      const what = bar < 0 ? 'this line has no bars' : `"${label}" is no row`;
+      const length = Math.max(1, raw.slice(0, bar < 0 ? undefined : bar).trim().length);
+      problems.push(problemAt(line, column, length, `${what}; expected ${SHOWN_LABELS} and bars between |`));
+      return;
+    }
+    const bars = rowBars(raw, bar, line);
     const earlier = target.findIndex((row) => row.label === label);
     if (earlier >= 0) target[earlier] = { ...target[earlier]!, bars: [...target[earlier]!.bars, ...bars] };
     else target.push({ label, line, bars });
   });
-  return { rows, passes, problems };
+  return { rows, passes, problems, asks };
 }
 
-function readBars(raw: string, first: number, line: number): Row['bars'] {
+/** Bars of chords without a label, as people write them: `| Dm / / Bb |`, `Dm Bb F C`. Null where a line is none. */
+function looseChords(
+  raw: string,
+  of: { readonly line: number; readonly meter: Meter; readonly asks: Problem[] },
+): Row['bars'] | null {
+  const { line, meter, asks } = of;
+  const text = raw.trim();
+  if (/^[^|]*[A-Za-z]{3,}[^|]*\|/.test(text) && headName(text.split('|')[0]!) !== null) return null;
+  const read = readBars(text, { meter, key: null, expected: false });
+  if (!read || read.bars.length === 0 || read.wrong.length > 0) return null;
+  const column = raw.length - raw.trimStart().length + 1;
+  const all: TypedBar[] = [];
+  for (let n = 0; n < (read.times ?? 1); n += 1) all.push(...read.bars);
+  const bars = all.map((typed) => {
+    const { chords } = openBar(typed.map((c) => ({ push: 0 as const, ...c })));
+    return { text: ` ${writeChords({ chords }, barTicks(meter))} `, line, column };
+  });
+  const many = bars.length === 1 ? 'one bar' : `${bars.length} bars`;
+  const how = text.includes('|') ? many : `${many}, one for each chord`;
+  asks.push(problemAt(line, column, text.length, [`read as ${how} of chords`, ...read.asks].join('; ')));
+  return bars;
+}
+
+function rowBars(raw: string, first: number, line: number): Row['bars'] {
   const bars: { text: string; line: number; column: number }[] = [];
   let column = first + 2;
   const pieces = raw.slice(first + 1).split('|');

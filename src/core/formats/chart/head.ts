@@ -1,12 +1,13 @@
 import { parseNamedPattern } from '../../hits/index';
 import { problemAt, type Problem } from '../../base/index';
-import { cleanRemark, parseNamedPlan, type Player } from '../../form/index';
+import { cleanRemark, parseNamedPlan, PLAYERS, type Player } from '../../form/index';
 import { parseKey, parseRange } from '../../pitch/index';
 import { cleanTitle, DOWN_RANGE, type Song } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
-import { REMARK } from './blocks';
+import { settingOf } from '../typed/settings';
 import type { Band } from './header';
 import { parts, readInstrument } from './settings';
+import { headName, REMARK, whoseRemark } from './spellings';
 
 /** What sections have to know of the song, and the same as one text. */
 export function groundOf(song: Song): { readonly band: Band; readonly context: string } {
@@ -26,9 +27,12 @@ function bandOf({ players }: Song): Band {
 /** The song with one line of what stands before its sections. */
 export function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
   const told = REMARK.exec(raw.trim());
-  if (told) return toldInHead(song, told[1] as Player | undefined, told[2]!);
-  const match = /^(\s*)([A-Za-z0-9]+)(\s*:\s*)(.*)$/.exec(raw);
+  if (told) return toldInHead(song, whoseRemark(told[1]), told[2]!);
+  const match = /^(\s*)([A-Za-z][A-Za-z0-9 ]*?)(\s*:\s*)(.*)$/.exec(raw);
   const expected = 'title, key, tempo, meter, voice, down, patterns, plans, remark, guitar1, guitar2 or bass';
+  const name = match ? headName(match[2]!) : null;
+  const asSaid = name === null ? withSaid(song, raw) : null;
+  if (asSaid) return asSaid;
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
     problems.push(
@@ -41,7 +45,6 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
     );
     return song;
   }
-  const name = match[2]!.toLowerCase();
   const value = match[4]!.trim();
   const column = match[1]!.length + match[2]!.length + match[3]!.length + 1;
   const wrong = (message: string): Song => {
@@ -58,7 +61,7 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
       return key.ok ? { ...song, key: key.value.text } : wrong(key.error);
     }
     case 'tempo': {
-      const tempo = Number(value.replace(/\s*bpm$/, ''));
+      const tempo = Number(value.replace(/^[♩q]\s*=\s*/, '').replace(/\s*bpm$/i, ''));
       const fits = tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max;
       return fits
         ? { ...song, tempo }
@@ -109,6 +112,13 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
       for (const p of read.problems) problems.push(problemAt(line, column + p.offset, p.length, p.message));
       return { ...song, players: { ...song.players, [name]: read.instrument } };
     }
+    case 'guitars': {
+      const read = (['guitar1', 'guitar2'] as const).map((p) => readInstrument(match[4]!, song.players[p]));
+      for (const p of read[0]!.problems)
+        problems.push(problemAt(line, column + p.offset, p.length, p.message));
+      const [guitar1, guitar2] = [read[0]!.instrument, read[1]!.instrument];
+      return { ...song, players: { ...song.players, guitar1, guitar2 } };
+    }
     default:
       problems.push(
         problemAt(
@@ -119,6 +129,34 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
         ),
       );
       return song;
+  }
+}
+
+/** A line as people say it, without a name in front: `120 bpm`, `drop D`, `capo 2`; null where it is none. */
+function withSaid(song: Song, raw: string): Song | null {
+  const said = settingOf(raw);
+  const rigs = (change: (player: Player) => object | null) => {
+    const players = { ...song.players };
+    for (const player of PLAYERS)
+      Object.assign(players, { [player]: { ...players[player], ...change(player) } });
+    return { ...song, players };
+  };
+  switch (said?.kind) {
+    case 'key':
+      return { ...song, key: said.key.text };
+    case 'tempo':
+      return { ...song, tempo: said.tempo };
+    case 'meter':
+      return { ...song, meter: said.meter };
+    case 'capo':
+      return rigs((player) => (said.players.includes(player) ? { capo: said.capo } : null));
+    case 'tuning':
+      return rigs((player) => (said.tunings[player] ? { tuning: said.tunings[player] } : null));
+    case 'title':
+    case 'comment':
+    case 'remark':
+    case undefined:
+      return null;
   }
 }
 

@@ -34,6 +34,7 @@ import {
   type Swing,
 } from '../../time/index';
 import { parts } from './settings';
+import { headName } from './spellings';
 
 /** What a header says of the section itself, whenever it is played. */
 export interface Asked {
@@ -113,12 +114,38 @@ export function readSectionHeader(
     if (!match) return header;
   }
   const start = text.length - match[2]!.length - (text.length - text.trimEnd().length) + 1;
+  let isCounted = false;
   for (const { part, offset } of parts(match[2]!)) {
-    const read = setting(part, header, band);
+    const read = setting(asWritten(part), header, band);
     if (typeof read === 'string') problems.push(problemAt(line, start + offset, part.length, read));
     else header = read;
+    isCounted ||= /^x\s*\d/.test(asWritten(part));
   }
-  return header;
+  // `== Verse x2 ==`: what is said behind the name counts for more.
+  const counted = isCounted ? null : countedName(header.name);
+  return counted ? { ...header, ...counted } : header;
+}
+
+/** A setting as it is written, of what people write: `(x2)`, `2x`, `BPM: 96`, `Guitar 1: gain 8`, `half time`. */
+function asWritten(part: string): string {
+  const count = /^\(?(?:[x×]\s?(\d+)|(\d+)\s?[x×])(?:\s?times)?\)?$/i.exec(part);
+  if (count) return `x${count[1] ?? count[2]}`;
+  if (/^half[- ]?time(?: feel)?$/i.test(part)) return 'feel half';
+  if (/^double[- ]?time(?: feel)?$/i.test(part)) return 'feel double';
+  const bpm = /^(\d+(?:\.\d+)?)\s*bpm$/i.exec(part)?.[1];
+  if (bpm !== undefined) return `tempo ${bpm}`;
+  const [, name, rest] = /^(guitar ?[12]|gtr ?[12]|[A-Za-z]+)\s*(?:[:=]\s*|\s|$)(.*)$/i.exec(part) ?? [];
+  const word = name === undefined ? null : headName(name);
+  if (word === null || name === word)
+    return name === word && part[name!.length] === ':' ? `${word} ${rest}` : part;
+  return `${word} ${rest}`.trim();
+}
+
+/** A name with how often behind it, as the name and the number; null for others. */
+export function countedName(text: string): { readonly name: string; readonly times: number } | null {
+  const match = /^(.*\S)\s+\(?(?:[x×](\d{1,2})|(\d{1,2})[x×])\)?$/i.exec(text);
+  const times = Number(match?.[2] ?? match?.[3]);
+  return match && times >= 1 ? { name: match[1]!, times } : null;
 }
 
 /** The header with one setting, or what is wrong with it. */
@@ -269,7 +296,8 @@ export function writeHeader(
   section: Section | null,
 ): string {
   const settings = [
-    ...(entry.times === 1 ? [] : [`x${entry.times}`]),
+    // A name that ends in a number of times is read as one, unless the number is said.
+    ...(entry.times === 1 && countedName(entry.section) === null ? [] : [`x${entry.times}`]),
     ...(entry.plan === null ? [] : [`plan ${entry.plan}`]),
     ...(entry.tune === undefined ? [] : [`tuned ${formatTune(entry.tune)}`]),
     ...(entry.key === null ? [] : [`key ${entry.key}`]),

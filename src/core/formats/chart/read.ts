@@ -153,9 +153,10 @@ class ChartReading {
     const { band, context } = this.#ground!;
     const meter = meterOf(this.song, base);
     const read = this.#memo({ lines: block.lines, base }, `${context} ${formatMeter(meter)} ${name}`, () => {
-      const { passes, problems } = readRows(block.lines, true);
+      const { passes, problems, asks } = readRows(block.lines, { isReturn: true, meter });
       const inside = readReturn(base, passes, { meter, ...band });
-      return { section: base, base, ...inside, passes, problems: [...problems, ...inside.problems] };
+      const said = { problems: [...problems, ...inside.problems], asks: [...asks, ...inside.asks] };
+      return { section: base, base, ...inside, passes, ...said };
     });
     this.#say(read, block);
     return read;
@@ -183,11 +184,12 @@ class ChartReading {
       { lines: block.lines, base: null },
       `${context} ${formatMeter(meter)} ${name}`,
       () => {
-        const { rows, passes, problems } = readRows(block.lines, false);
-        const empty = { section: { name, bars: [], variants: [], wishes: [] }, own: [], asks: [] };
+        const { rows, passes, problems, asks } = readRows(block.lines, { isReturn: false, meter });
+        const empty = { section: { name, bars: [], variants: [], wishes: [] }, own: [], asks };
         if (rows.length === 0) return { ...empty, base: null, passes: [], problems };
         const inside = readSection(name, rows, passes, { meter, ...band });
-        return { ...inside, base: null, passes, problems: [...problems, ...inside.problems] };
+        const said = { problems: [...problems, ...inside.problems], asks: [...asks, ...inside.asks] };
+        return { ...inside, base: null, passes, ...said };
       },
     );
     this.#say(read, block);

@@ -33,8 +33,7 @@ export function readInstrument(
   let instrument = start;
   const problems: SettingProblem[] = [];
   for (const { part, offset } of parts(text)) {
-    const [, name, value] = /^(\S+)\s*(.*)$/.exec(part)!;
-    const read = setting(name!.toLowerCase(), value!.trim(), instrument);
+    const read = named(part, instrument);
     if (read.ok) instrument = read.value;
     else problems.push({ offset, length: part.length, message: read.error });
   }
@@ -76,6 +75,30 @@ export function parts(text: string): readonly { readonly part: string; readonly 
     .map((m) => ({ part: m[0].trim(), offset: m.index + (m[0].length - m[0].trimStart().length) }))
     .filter(({ part }) => part !== '');
 }
+
+/** One setting by its name, with a colon or without, or a tuning alone as people call it: `drop D`, `five-string`. */
+function named(part: string, instrument: Rig): Result<Rig> {
+  const [, name, value] = /^([^\s:=]+)\s*[:=]?\s*(.*)$/.exec(part) ?? ['', part, ''];
+  const read = setting(name!.toLowerCase(), value!.trim(), instrument);
+  if (read.ok || SETTINGS.includes(name!.toLowerCase())) return read;
+  const tuning = parseTuning(part, instrument.kind);
+  return tuning.ok ? ok({ ...instrument, tuning: tuning.value }) : read;
+}
+
+const SETTINGS: readonly string[] = [
+  'tuning',
+  'frets',
+  'capo',
+  'gain',
+  'scale',
+  'delay',
+  'sound',
+  'hand',
+  'thumb',
+  'spread',
+  'strokes',
+  'downs',
+];
 
 function setting(name: string, value: string, instrument: Rig): Result<Rig> {
   switch (name) {
@@ -142,7 +165,7 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
     }
     default:
       return fail(
-        `"${name}" is no setting; expected tuning, frets, capo, gain, scale, delay, sound, hand, thumb, spread, strokes or downs`,
+        `"${name}" is no setting; expected ${SETTINGS.slice(0, -1).join(', ')} or ${SETTINGS.at(-1)}`,
       );
   }
 }

@@ -284,7 +284,8 @@ export function writeBarRow(
   return line ? formatLine(line, { meter, strings: song.players[player].tuning.length }) : '';
 }
 
-function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {
+/** The chords of a bar between its lines. */
+export function writeChords(bar: Pick<Bar, 'chords'>, ticks: number): string {
   return writePlaces(
     bar.chords.map(({ at, push, chord, guess }) => ({ at, push, text: chord + (guess ? '~' : '') })),
     ticks,

@@ -59,7 +59,9 @@ export function readBars(raw: string, ground: Ground): TypedBars | null {
 
 /** Whether every word of a text is a chord, or nearly so; small letters count where all of them are. */
 function wordReader(words: readonly string[], ground: Ground, inBars: boolean) {
-  const content = words.filter((w) => !SEPARATOR.test(w) && !HOLDS.test(w) && !SAME.test(w) && !COUNT.test(w));
+  const content = words.filter(
+    (w) => !SEPARATOR.test(w) && !HOLDS.test(w) && !SAME.test(w) && !COUNT.test(w),
+  );
   const degrees = content.length > 0 && content.every((w) => isRoman(w) || isNumber(w));
   const isDegrees = degrees && (content.length > 1 || ground.expected || inBars);
   const capitals = content.filter((w) => chordOf(w) !== null).length;
@@ -115,7 +117,8 @@ function betweenLines(text: string, ground: Ground): TypedBars | null {
       if (isWhole) times = often;
       else {
         const common = ending === null ? block : block.slice(0, ending - from);
-        const isEnded = ending !== null && /^2\./.test(pieces.slice(i + 1).find((p) => p !== '' && !/^\|/.test(p)) ?? '');
+        const isEnded =
+          ending !== null && /^2\./.test(pieces.slice(i + 1).find((p) => p !== '' && !/^\|/.test(p)) ?? '');
         if (isEnded) bars.push(...common);
         else for (let n = 1; n < often; n += 1) bars.push(...block);
       }
@@ -252,7 +255,10 @@ function inARow(whole: string, ground: Ground): TypedBars | null {
   const of: BarGround = { ...ground, asks, wrong, read: reader.read };
   const strokes = words.filter((w) => w === '/').length;
   if (strokes > 0 && strokes >= reader.content.length) return { ...strummed(words, of), notes, asks, wrong };
-  const groups = whole.split(/[,;]/).map((part) => part.trim()).filter((part) => part !== '');
+  const groups = whole
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '');
   const inGroups = groups.map((part) => wordsIn(part).words.filter((w) => countOf(w) === null));
   if (groups.length > 1 && inGroups.some((g) => g.length > 1) && inGroups.every((g) => g.length > 0)) {
     if (inGroups.every((g) => g.every((w) => !SEPARATOR.test(w) && w !== '/'))) {
@@ -327,7 +333,11 @@ function oneEach(words: readonly string[], ground: BarGround): Pick<TypedBars, '
 
 /** The key a text names, as people do: `D minor`, `em`, `B♭ major`; null where it names none. */
 export function keyOf(text: string): Key | null {
-  const words = text.trim().replace(/♭/g, 'b').replace(/♯/g, '#').replace(/\s*[-–]\s*/g, ' ');
+  const words = text
+    .trim()
+    .replace(/♭/g, 'b')
+    .replace(/♯/g, '#')
+    .replace(/\s*[-–]\s*/g, ' ');
   const match = /^([A-Ga-gH])\s?(b|#|flat|sharp)?\s*(m|min|minor|maj|major|moll|dur)?\.?$/.exec(words);
   if (!match) return null;
   const note = match[1] === 'H' ? 'B' : match[1]!.toUpperCase();

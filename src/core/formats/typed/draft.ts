@@ -46,7 +46,9 @@ export function draftSection(
 }
 
 /** How often a section is played and the bars of one time: a stretch that is counted and all there is counts for it. */
-export function playedOut(draft: DraftSection): Pick<DraftSection, 'bars' | 'words'> & { readonly times: number } {
+export function playedOut(
+  draft: DraftSection,
+): Pick<DraftSection, 'bars' | 'words'> & { readonly times: number } {
   const { bars, words, stretches } = draft;
   const said = draft.times ?? 1;
   const only = stretches.length === 1 ? stretches[0]! : null;
@@ -73,7 +75,8 @@ function lengthened(
   count: number | null,
 ): { bars: TypedBar[]; words: string[] } {
   const by = count === null || bars.length === 0 ? 1 : count / bars.length;
-  if (!Number.isInteger(by) || by < 2 || !bars.every((b) => b.length === 1)) return { bars: [...bars], words: [...words] };
+  if (!Number.isInteger(by) || by < 2 || !bars.every((b) => b.length === 1))
+    return { bars: [...bars], words: [...words] };
   return {
     bars: bars.flatMap((bar) => [bar, ...Array.from({ length: by - 1 }, (): TypedBar => [])]),
     words: words.flatMap((w) => [w, ...Array.from({ length: by - 1 }, () => '')]),

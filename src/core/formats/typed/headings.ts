@@ -38,10 +38,15 @@ export function headingOf(line: string, { loose }: { readonly loose: boolean }):
   const colon = /^([^:|=]{1,40}?)\s*[:=]\s*(.*)$/.exec(bare);
   if (colon && /[A-Za-z]/.test(colon[1]!) && chordOf(colon[1]!) === null && (colon[2] === '' ? loose : false))
     return behindName(colon[1]!, colon[2]!, false);
-  const isLoud = loose && bare === bare.toUpperCase() && /^[A-Z][A-Z0-9 '’&-]{2,30}$/.test(bare.replace(TIMES, '').trim());
+  const isLoud =
+    loose && bare === bare.toUpperCase() && /^[A-Z][A-Z0-9 '’&-]{2,30}$/.test(bare.replace(TIMES, '').trim());
   if ((isDressed || isLoud) && chordOf(bare) === null && bare.length <= 40) {
     const notes = [...bare.matchAll(/\(([^()]*)\)/g)].map((m) => m[1]!);
-    const name = bare.replace(/\([^()]*\)/g, '').replace(TIMES, '').replace(/[:.]+$/, '').trim();
+    const name = bare
+      .replace(/\([^()]*\)/g, '')
+      .replace(TIMES, '')
+      .replace(/[:.]+$/, '')
+      .trim();
     return name === '' ? null : behindName(name, bare.slice(name.length), false, notes);
   }
   return null;
@@ -120,7 +125,11 @@ function chordsOnly(text: string): boolean {
 
 /** `INTRO` and `intro` as `Intro`; what has both kinds of letters stays. */
 export function titled(name: string): string {
-  const clean = name.trim().replace(/\s+/g, ' ').replace(/[:.=-]+$/, '').trim();
+  const clean = name
+    .trim()
+    .replace(/\s+/g, ' ')
+    .replace(/[:.=-]+$/, '')
+    .trim();
   if (clean !== clean.toLowerCase() && clean !== clean.toUpperCase()) return clean;
   const small = clean.toLowerCase();
   return small.charAt(0).toUpperCase() + small.slice(1);
@@ -137,7 +146,10 @@ export function orderOf(
   known: readonly string[],
 ): readonly { readonly name: string; readonly times: number }[] | null {
   const said = ORDER.exec(line.trim());
-  const text = (said ? said[1]! : line).replace(/[–—→>|/,;·•+-]+/g, ' ').replace(/\s+/g, ' ').trim();
+  const text = (said ? said[1]! : line)
+    .replace(/[–—→>|/,;·•+-]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   const found: { name: string; times: number }[] = [];
   let left = text;
   while (left !== '') {

@@ -37,7 +37,9 @@ export function bracketed(
   const found = [...line.matchAll(BRACKETS)].filter((m) => !/^\*|^\s*$/.test(m[1]!));
   if (found.length === 0) return null;
   const inside = found.map((m) => m[1]!.trim());
-  const isAll = inside.every((text) => text.split(/\s+/).every((w) => chordOf(w) !== null || w === '/' || w === '-'));
+  const isAll = inside.every((text) =>
+    text.split(/\s+/).every((w) => chordOf(w) !== null || w === '/' || w === '-'),
+  );
   if (!isAll) return null;
   const chords: string[] = [];
   const words: string[] = [];

@@ -26,7 +26,12 @@ export function readAny(text: string, options: TypedOptions = {}): AnyRead {
   if (/^\s*\{\s*["}\n]/.test(text)) return { ...readFile(text, options), kind: 'song file' };
   if (isChartText(text)) {
     const { song, problems, questions } = readChart(text);
-    const refused = song.sections.length === 0 ? (problems[0] ? formatProblem(problems[0]) : 'no section with chords was found') : null;
+    const refused =
+      song.sections.length === 0
+        ? problems[0]
+          ? formatProblem(problems[0])
+          : 'no section with chords was found'
+        : null;
     return { ...none, kind: 'chart', song, problems, questions, refused };
   }
   return { ...readTyped(text, options), kind: 'typed' };

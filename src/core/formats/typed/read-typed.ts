@@ -90,14 +90,19 @@ class Reading {
   #needsKey = false;
 
   constructor(text: string, options: TypedOptions) {
-    this.#raw = text.replace(/\uFEFF/g, '').split(/\r\n|\n|\r/).map((l) => l.replaceAll('\t', '    '));
+    this.#raw = text
+      .replace(/\uFEFF/g, '')
+      .split(/\r\n|\n|\r/)
+      .map((l) => l.replaceAll('\t', '    '));
     this.#options = options;
-    this.#song = options.ground ? { ...options.ground, sections: [], form: [], kept: [] } : emptySong('Untitled');
+    this.#song = options.ground
+      ? { ...options.ground, sections: [], form: [], kept: [] }
+      : emptySong('Untitled');
   }
 
   read(): TypedRead {
     this.#readKeyFirst();
-    for (let i = 0; i < this.#raw.length; ) i += this.#line(i);
+    for (let i = 0; i < this.#raw.length;) i += this.#line(i);
     return this.#finished();
   }
 
@@ -196,7 +201,10 @@ class Reading {
     const settings = whole ? [whole] : pieces.map((p) => settingOf(p, { bare: isHead && pieces.length > 1 }));
     if (settings.every((s) => s === null)) return false;
     // In a section a tempo and the like are of the section; among chords nothing is a setting.
-    if (!settings.every((s) => s !== null) && (headingOf(text, { loose: true }) || readBars(text, this.#ground(false))))
+    if (
+      !settings.every((s) => s !== null) &&
+      (headingOf(text, { loose: true }) || readBars(text, this.#ground(false)))
+    )
       return false;
     const says = settings.map((setting, n) => {
       if (setting) return this.#setting(setting);
@@ -268,7 +276,8 @@ class Reading {
     const bars = rest === '' ? null : (this.#barsOf(rest) ?? this.#insideOf(rest));
     if (rest !== '' && bars === null && !/^\(/.test(rest)) return false;
     // The first words on a page in the dress of a heading, with others under them, are its title.
-    const isTitle = !this.#hasTitle && this.#sections.length === 0 && rest === '' && /^#\s/.test(this.#raw[i]!.trim());
+    const isTitle =
+      !this.#hasTitle && this.#sections.length === 0 && rest === '' && /^#\s/.test(this.#raw[i]!.trim());
     if (isTitle && !this.#isMusicBelow(i)) {
       this.#told(i, 'setting', this.#setting({ kind: 'title', title: heading.name }));
       return true;
@@ -372,7 +381,11 @@ class Reading {
   }
 
   /** Words that are no chords: sung, told, a title, or kept. */
-  #words(i: number, text: string, of: { raw: string; over: { section: DraftSection; from: number; raw: string } | null }): void {
+  #words(
+    i: number,
+    text: string,
+    of: { raw: string; over: { section: DraftSection; from: number; raw: string } | null },
+  ): void {
     const count = countOf(text);
     const last = this.#section;
     if (count !== null && last && last.bars.length > 0) {
@@ -418,11 +431,19 @@ class Reading {
   #directive(i: number, name: string, value: string): number {
     const begun = /^(?:start_of_|so)(\w+)$/.exec(name)?.[1];
     if (begun !== undefined) {
-      const usual = { v: 'Verse', c: 'Chorus', b: 'Bridge', verse: 'Verse', chorus: 'Chorus', bridge: 'Bridge' };
+      const usual = {
+        v: 'Verse',
+        c: 'Chorus',
+        b: 'Bridge',
+        verse: 'Verse',
+        chorus: 'Chorus',
+        bridge: 'Bridge',
+      };
       const label = /^label="(.*)"$/.exec(value)?.[1] ?? value;
       const called = label || (Object.hasOwn(usual, begun) ? usual[begun as 'v'] : titled(begun));
       if (/^(?:t|tab|g|grid)$/.test(begun) && label === '') this.#told(i, 'nothing');
-      else this.#told(i, 'section', sectionWords(this.#begin(titled(called), i, { times: null, again: null })));
+      else
+        this.#told(i, 'section', sectionWords(this.#begin(titled(called), i, { times: null, again: null })));
       return 1;
     }
     if (/^(?:end_of_|eo)\w+$/.test(name)) {
@@ -444,7 +465,14 @@ class Reading {
       this.#told(i, 'kept', `a remark: ${value}`);
       return 1;
     }
-    const known = { t: 'title', title: 'title', key: 'key', tempo: 'tempo', time: 'time', capo: 'capo' } as const;
+    const known = {
+      t: 'title',
+      title: 'title',
+      key: 'key',
+      tempo: 'tempo',
+      time: 'time',
+      capo: 'capo',
+    } as const;
     const word = Object.hasOwn(known, name) ? known[name as 't'] : null;
     const setting = word === null ? null : settingOf(`${word}: ${value}`);
     if (setting) this.#told(i, 'setting', this.#setting(setting));
@@ -477,18 +505,27 @@ class Reading {
     if (missing > 0) {
       const above = i > 0 ? this.#raw[i - 1]! : '';
       const first = rows.find((r) => tabLineOf(r) !== null)!;
-      const over = readBars(above.trim(), this.#ground(false)) && !above.includes('|')
-        ? chordsOver(above, first, this.#meter)
-        : null;
+      const over =
+        readBars(above.trim(), this.#ground(false)) && !above.includes('|')
+          ? chordsOver(above, first, this.#meter)
+          : null;
       const isNamed = over !== null && over.length === bars.length && from === section.bars.length;
       const key = this.#key ?? songKey(this.#song);
-      const named = isNamed ? over : chordsPlayed(bars, { instrument: this.#song.players[player], key }).slice(-missing);
+      const named = isNamed
+        ? over
+        : chordsPlayed(bars, { instrument: this.#song.players[player], key }).slice(-missing);
       section.bars.push(...named);
       section.words.push(...named.map(() => ''));
       if (!isNamed) this.#ask(i, 'the chords are named after what the tab plays');
     }
     for (let at = i; at < n; at += 1)
-      this.#told(at, 'tab', at === i ? `${PLAYER_WORDS[player]}, ${bars.length} ${bars.length === 1 ? 'bar' : 'bars'} of ${section.name}` : '');
+      this.#told(
+        at,
+        'tab',
+        at === i
+          ? `${PLAYER_WORDS[player]}, ${bars.length} ${bars.length === 1 ? 'bar' : 'bars'} of ${section.name}`
+          : '',
+      );
     return n - i;
   }
 
@@ -498,7 +535,10 @@ class Reading {
     if (read.tuning !== null && !this.#tuned.has(player)) {
       this.#rig(player, { tuning: read.tuning });
       this.#tuned.add(player);
-      this.#ask(i, `${PLAYER_WORDS[player]} is tuned as the tab says: ${formatTuning(this.#song.players[player])}`);
+      this.#ask(
+        i,
+        `${PLAYER_WORDS[player]} is tuned as the tab says: ${formatTuning(this.#song.players[player])}`,
+      );
       read = readTab(text, of());
     }
     for (const message of read.problems)
@@ -572,14 +612,20 @@ function withoutLead(raw: string): string {
 }
 
 function titleOf(text: string): string {
-  return text.replace(/^#+\s*/, '').replace(/\s*#*$/, '').replace(/^["“]|["”]$/g, '');
+  return text
+    .replace(/^#+\s*/, '')
+    .replace(/\s*#*$/, '')
+    .replace(/^["“]|["”]$/g, '');
 }
 
 /** Said to be the order of the song, or nothing but names of parts. */
 function isOrder(text: string): boolean {
   if (/^(?:form|structure|order|arrangement|sequence|song form|layout)\s*[:=-]/i.test(text)) return true;
   const names = text.split(/[\s,>→|/;-]+/).filter((w) => w !== '' && !/^[x×]?\d{1,2}[x×]?$/.test(w));
-  return names.length >= 3 && names.every((w) => headingOf(w, { loose: false })?.rest === '' && orderOf(`${w} ${w} ${w}`, [w]) !== null);
+  return (
+    names.length >= 3 &&
+    names.every((w) => headingOf(w, { loose: false })?.rest === '' && orderOf(`${w} ${w} ${w}`, [w]) !== null)
+  );
 }
 
 function sectionWords(section: DraftSection): string {

@@ -29,22 +29,32 @@ const TEMPO = [
   /^(?:ca\.?|about|approx\.?|~)?\s*(\d{2,3}(?:\.\d+)?)\s*bpm$/i,
   /^(?:[♩𝅘𝅥q]|quarter(?: note)?)\s*=\s*(?:ca\.?\s*)?(\d{2,3})(?:\s*bpm)?$/iu,
 ];
-const METER = /^(?:(?:time(?: sig(?:nature)?)?|met(?:er|re)|signature)\s*[:=]?\s*)?(\d{1,2}\s*\/\s*(?:2|4|8|16))(?:\s*time)?$/i;
-const CAPO = /^capo(?:\s*(?:on|at|:|=))?(?:\s*(?:the\s*)?(?:fret\s*)?)?\s*(\d{1,2})(?:st|nd|rd|th)?(?:\s*fret)?$/i;
-const WAYS = /^(?:feel|groove|style|strum(?:ming)?|pattern|note|notes|nb|ps|dynamics|drums|vocals?|singer|remark|tone|sound|amp|fx|effects?|delay)\s*[:=-]\s*(.+)$/i;
+const METER =
+  /^(?:(?:time(?: sig(?:nature)?)?|met(?:er|re)|signature)\s*[:=]?\s*)?(\d{1,2}\s*\/\s*(?:2|4|8|16))(?:\s*time)?$/i;
+const CAPO =
+  /^capo(?:\s*(?:on|at|:|=))?(?:\s*(?:the\s*)?(?:fret\s*)?)?\s*(\d{1,2})(?:st|nd|rd|th)?(?:\s*fret)?$/i;
+const WAYS =
+  /^(?:feel|groove|style|strum(?:ming)?|pattern|note|notes|nb|ps|dynamics|drums|vocals?|singer|remark|tone|sound|amp|fx|effects?|delay)\s*[:=-]\s*(.+)$/i;
 
 /** Players as people call them: `Guitar 1`, `gtr 2`, `both guitars`, `Bass`; empty where it is none of them. */
 export function playersNamed(text: string): readonly Player[] {
-  const words = text.trim().toLowerCase().replace(/[:.]+$/, '').replace(/\s+/g, ' ');
+  const words = text
+    .trim()
+    .toLowerCase()
+    .replace(/[:.]+$/, '')
+    .replace(/\s+/g, ' ');
   if (/^(?:both |the )?guitars$/.test(words) || /^g(?:ui)?ta?r(?:s| 1 (?:and|&|\+) 2)$/.test(words))
     return ['guitar1', 'guitar2'];
   if (/^(?:everybody|everyone|all|band|whole band)$/.test(words)) return PLAYERS;
-  const guitar = /^(?:(?:electric|rhythm|lead|acoustic)?\s?(?:guitar|gtr|gtr\.|git|g)\s?([12])|(?:guitar|gtr|git) ?(one|two|a|b|i|ii))$/.exec(
-    words,
-  );
+  const guitar =
+    /^(?:(?:electric|rhythm|lead|acoustic)?\s?(?:guitar|gtr|gtr\.|git|g)\s?([12])|(?:guitar|gtr|git) ?(one|two|a|b|i|ii))$/.exec(
+      words,
+    );
   if (guitar) return [/^(?:2|two|b|ii)$/.test(guitar[1] ?? guitar[2]!) ? 'guitar2' : 'guitar1'];
   if (/^(?:lead|lead (?:guitar|gtr)|second guitar|2nd guitar)$/.test(words)) return ['guitar2'];
-  if (/^(?:guitar|gtr|rhythm|(?:rhythm|acoustic|electric) (?:guitar|gtr)|first guitar|1st guitar)$/.test(words))
+  if (
+    /^(?:guitar|gtr|rhythm|(?:rhythm|acoustic|electric) (?:guitar|gtr)|first guitar|1st guitar)$/.test(words)
+  )
     return ['guitar1'];
   return /^(?:bass|bass ?(?:guitar|gtr)|bs)$/.test(words) ? ['bass'] : [];
 }
@@ -61,7 +71,8 @@ export function settingOf(piece: string, { bare = false } = {}): TypedSetting | 
   const key = keyOf(KEY.exec(text)?.[1] ?? '');
   if (key) return { kind: 'key', key };
   // A note with its mode alone; a bare note or `Dm` would be a chord.
-  if (/\b(?:minor|major|min|maj|moll|dur)\b/i.test(text) && keyOf(text)) return { kind: 'key', key: keyOf(text)! };
+  if (/\b(?:minor|major|min|maj|moll|dur)\b/i.test(text) && keyOf(text))
+    return { kind: 'key', key: keyOf(text)! };
   for (const form of TEMPO) {
     const tempo = Number(form.exec(text)?.[1]);
     if (tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max) return { kind: 'tempo', tempo };
@@ -90,10 +101,14 @@ function capoOf(text: string): TypedSetting | null {
 }
 
 /** Words before and behind the name of a tuning. */
-const TUNED = /^(?:(?:guitars?|all|band|everything|we're|we are|both)?\s*\b(?:tuning|tuned?(?: to| in)?)\s*[:=-]?\s*)?(.+?)(?:\s+tuning)?$/i;
+const TUNED =
+  /^(?:(?:guitars?|all|band|everything|we're|we are|both)?\s*\b(?:tuning|tuned?(?: to| in)?)\s*[:=-]?\s*)?(.+?)(?:\s+tuning)?$/i;
 
 function tuningOf(text: string): TypedSetting | null {
-  const owner = /^((?:guitar|gtr|bass|both guitars|lead|rhythm)\s*[12]?)\s*[:,-]?\s+(.*\btun.*|drop.*|.*standard|.*down)$/i.exec(text);
+  const owner =
+    /^((?:guitar|gtr|bass|both guitars|lead|rhythm)\s*[12]?)\s*[:,-]?\s+(.*\btun.*|drop.*|.*standard|.*down)$/i.exec(
+      text,
+    );
   const owned = owner ? playersNamed(owner[1]!) : [];
   const own = owned.length > 0 ? owner![2]! : text;
   const name = TUNED.exec(own)?.[1]?.trim() ?? '';
@@ -110,7 +125,8 @@ function tuningOf(text: string): TypedSetting | null {
   for (const player of owned.length > 0 ? owned : PLAYERS) {
     if (player !== 'bass' && guitar.ok) tunings[player] = guitar.value;
     // What is said of nobody in particular holds for the bass where everything is lower by as much.
-    if (player === 'bass' && bass.ok && (isWhole || owned.length > 0 || !guitar.ok)) tunings.bass = bass.value;
+    if (player === 'bass' && bass.ok && (isWhole || owned.length > 0 || !guitar.ok))
+      tunings.bass = bass.value;
   }
   return Object.keys(tunings).length === 0 ? null : { kind: 'tuning', tunings, words: name };
 }

@@ -88,7 +88,9 @@ export function settleSong(ground: Song, of: Ground): Settled {
     let name = usableName(draft.name);
     if (written.has(name)) {
       name = freshName(name.replace(/ \d+$/, ''), written, next);
-      questions.push(at(draft, `there is another ${draft.name} with other chords: this one is called ${name}`));
+      questions.push(
+        at(draft, `there is another ${draft.name} with other chords: this one is called ${name}`),
+      );
     }
     const section = sectionOf(name, draft, { ...of, bars, words, song: ground });
     written.set(name, { section, chords });
@@ -126,7 +128,10 @@ function meantBy(draft: DraftSection, names: readonly string[]): string | null {
 
 /** A name chart text can hold. */
 function usableName(name: string): string {
-  const clean = name.replace(/[=\p{Cc}]+/gu, ' ').replace(/\s+/g, ' ').trim();
+  const clean = name
+    .replace(/[=\p{Cc}]+/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
   return clean === '' || sectionNameTrouble(clean) !== null ? 'Part' : clean;
 }
 

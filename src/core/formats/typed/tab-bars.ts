@@ -38,7 +38,9 @@ export function chordsPlayed(
 /** Chord names over the first line of a tab, in the bars they stand over: the first of a bar on its beginning. */
 export function chordsOver(line: string, tab: string, meter: Meter): readonly TypedBar[] | null {
   const lines = [...tab.matchAll(/\|+/g)].map((m) => m.index);
-  const spans = lines.slice(0, -1).flatMap((from, i) => (lines[i + 1]! - from > 2 ? [[from, lines[i + 1]!] as const] : []));
+  const spans = lines
+    .slice(0, -1)
+    .flatMap((from, i) => (lines[i + 1]! - from > 2 ? [[from, lines[i + 1]!] as const] : []));
   if (spans.length === 0) return null;
   const names = [...line.matchAll(/\S+/g)].flatMap((m) => {
     const chord = chordOf(m[0]);
@@ -47,7 +49,9 @@ export function chordsOver(line: string, tab: string, meter: Meter): readonly Ty
   const ticks = barTicks(meter);
   const beat = countedBeatTicks(meter);
   return spans.map(([from, until], i): TypedBar => {
-    const inside = names.filter((n) => (i === 0 || n.column >= from) && (n.column < until || i === spans.length - 1));
+    const inside = names.filter(
+      (n) => (i === 0 || n.column >= from) && (n.column < until || i === spans.length - 1),
+    );
     const placed = inside.map(({ column, chord }, n) => {
       const share = Math.max(0, (column - from - 1) / (until - from));
       return { at: n === 0 ? 0 : Math.round((share * ticks) / beat) * beat, chord };
