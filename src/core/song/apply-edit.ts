@@ -14,6 +14,15 @@ import { barTicks } from '../time/index';
 import { setCells, setHits, setLine, setPart, setPush, setUse, setVoice } from './edit-bar';
 import { setChordGuess, setChords } from './edit-chords';
 import { cut, detach, leaveOut, setPlaying, unvary, vary } from './edit-form';
+import {
+  addSection,
+  dropPlaying,
+  movePlaying,
+  playAgain,
+  renameSection,
+  setBars,
+  setHead,
+} from './edit-sections';
 import { setBeside, setLike, setRemark, swapBeside } from './edit-notes';
 import { cleanReason, cleanTitle } from './names';
 import { withFollowers } from './likes';
@@ -203,6 +212,20 @@ function edited(song: Song, edit: Edit): Song {
       return inPlayedOrder(detach(song, edit.entry, edit.name));
     case 'setTitle':
       return { ...song, title: cleanTitle(edit.title) || song.title };
+    case 'setHead':
+      return setHead(song, edit.change);
+    case 'addSection':
+      return inPlayedOrder(addSection(song, edit));
+    case 'renameSection':
+      return renameSection(song, edit);
+    case 'playAgain':
+      return inPlayedOrder(playAgain(song, edit));
+    case 'movePlaying':
+      return inPlayedOrder(movePlaying(song, edit));
+    case 'dropPlaying':
+      return inPlayedOrder(dropPlaying(song, edit));
+    case 'setBars':
+      return setBars(song, edit);
     case 'replace':
       return edit.song;
     default:

@@ -33,6 +33,8 @@ export interface PlayingChange {
   readonly sounds?: Sounds | null;
   readonly end?: FormEntry['end'] | null;
   readonly remark?: string;
+  /** Everything moves to it; null: as it is written. */
+  readonly key?: string | null;
 }
 
 /** Gives bars (from 0) of a section an own version on one pass, to begin with the same as before. */
@@ -104,11 +106,12 @@ export function setPlaying(
   song: Song,
   edit: { readonly entry: number; readonly change: PlayingChange },
 ): Song {
-  const { times, tempo, feel, bars, sounds, end, remark } = edit.change;
+  const { times, tempo, feel, bars, sounds, end, remark, key } = edit.change;
   const form = song.form.map((entry, i): FormEntry => {
     if (i !== edit.entry) return entry;
     const next: { -readonly [K in keyof FormEntry]: FormEntry[K] } = { ...entry };
     if (times !== undefined) next.times = times;
+    if (key !== undefined) next.key = key;
     if (tempo === null) delete next.tempo;
     else if (tempo !== undefined) next.tempo = tempo;
     if (feel === null) delete next.feel;
@@ -172,7 +175,7 @@ export function cut(
 }
 
 /** A bar that begins with what goes on from the bars before it. */
-function heldInto(section: Section, at: number, bar: Bar): Bar {
+export function heldInto(section: Section, at: number, bar: Bar): Bar {
   const before = section.bars.slice(0, at);
   const chord = before.flatMap((b) => b.chords).at(-1);
   const chords =

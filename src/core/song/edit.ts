@@ -2,6 +2,7 @@ import type {
   Like,
   NamedPlan,
   NamedSound,
+  PlacedChord,
   PlanName,
   PlanTune,
   Player,
@@ -21,6 +22,7 @@ import type {
 } from './address';
 import type { ChordGuess, ChordsChange } from './edit-chords';
 import type { PlayingChange, VaryChange } from './edit-form';
+import type { BarsChange, HeadChange } from './edit-sections';
 import type { BesideChange, RemarkChange, SwapChange } from './edit-notes';
 import type { KeptFinding, Song } from './song';
 
@@ -112,4 +114,20 @@ export type Edit =
   | { readonly kind: 'unkeep'; readonly finding: Omit<KeptFinding, 'reason'> }
   | { readonly kind: 'detach'; readonly entry: number; readonly name: string }
   | { readonly kind: 'setTitle'; readonly title: string }
+  /** What stands before the sections; nothing moves with it. */
+  | { readonly kind: 'setHead'; readonly change: HeadChange }
+  /** A new section, played once at a place of the form (from 0); bars by their chords. */
+  | {
+      readonly kind: 'addSection';
+      readonly name: string;
+      readonly at: number;
+      readonly bars: readonly (readonly PlacedChord[])[];
+    }
+  | { readonly kind: 'renameSection'; readonly section: string; readonly name: string }
+  /** A section once more, at a place of the form (from 0). */
+  | { readonly kind: 'playAgain'; readonly section: string; readonly at: number }
+  | { readonly kind: 'movePlaying'; readonly entry: number; readonly to: number }
+  /** Its section goes with the last playing of it. */
+  | { readonly kind: 'dropPlaying'; readonly entry: number }
+  | { readonly kind: 'setBars'; readonly section: string; readonly change: BarsChange }
   | { readonly kind: 'replace'; readonly song: Song };

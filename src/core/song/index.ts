@@ -32,6 +32,7 @@ export { applyEdit } from './apply-edit';
 export type { Edit } from './edit';
 export { chordInto } from './edit-chords';
 export type { RemarkChange } from './edit-notes';
+export type { BarsChange, HeadChange } from './edit-sections';
 export { barAt, cellAt } from './where-written';
 export {
   firstDifference,

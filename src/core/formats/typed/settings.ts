@@ -27,7 +27,7 @@ const KEY = /^(?:(?:the )?key(?: of| is)?\s*[:=-]?\s*|in (?:the key of )?)(.+)$/
 const TEMPO = [
   /^(?:tempo|speed|bpm)\s*[:=]?\s*(?:[♩q]\s*=\s*)?(\d{2,3}(?:\.\d+)?)\s*(?:bpm)?$/i,
   /^(?:ca\.?|about|approx\.?|~)?\s*(\d{2,3}(?:\.\d+)?)\s*bpm$/i,
-  /^(?:[♩𝅘𝅥q]|quarter(?: note)?)\s*=\s*(?:ca\.?\s*)?(\d{2,3})(?:\s*bpm)?$/iu,
+  /^(?:♩|\u{1D15F}|q|quarter(?: note)?)\s*=\s*(?:ca\.?\s*)?(\d{2,3})(?:\s*bpm)?$/iu,
 ];
 const METER =
   /^(?:(?:time(?: sig(?:nature)?)?|met(?:er|re)|signature)\s*[:=]?\s*)?(\d{1,2}\s*\/\s*(?:2|4|8|16))(?:\s*time)?$/i;
