@@ -219,7 +219,10 @@ function cardTouches(
   const bar = of.deed.bar % section.bars.length;
   const to = Math.floor(n / 7) % section.bars.length;
   const places = song.form.length + 1;
-  const bars = [[{ at: 0, push: 0 as const, chord }], n % 3 ? [] : [{ at: 960, push: 0 as const, chord: 'G' }]];
+  const bars = [
+    [{ at: 0, push: 0 as const, chord }],
+    n % 3 ? [] : [{ at: 960, push: 0 as const, chord: 'G' }],
+  ];
   const touch = (change: Extract<Edit, { kind: 'setBars' }>['change']) => (): Edit => ({
     kind: 'setBars',
     section: section.name,
@@ -231,7 +234,11 @@ function cardTouches(
     touch({ what: 'move', from: bar, to }),
     touch({ what: 'repeat', from: bar, count: 1 + (n % 3) }),
     () => ({ kind: 'addSection', name: `New ${song.sections.length}`, at: n % places, bars }),
-    () => ({ kind: 'renameSection', section: section.name, name: n % 2 ? `${section.name} x2` : `Called ${n}` }),
+    () => ({
+      kind: 'renameSection',
+      section: section.name,
+      name: n % 2 ? `${section.name} x2` : `Called ${n}`,
+    }),
     () => (song.form.length > 8 ? null : { kind: 'playAgain', section: section.name, at: n % places }),
     () => ({ kind: 'movePlaying', entry, to: n % song.form.length }),
     () => (song.form.length < 2 ? null : { kind: 'dropPlaying', entry }),
@@ -272,6 +279,23 @@ function expectSayable(song: Song, edit: Edit): void {
 }
 
 describe('whatever is done to a song', () => {
+  it('stays said: a line let go in one playing, and then other chords there', () => {
+    const { song } = readChart(
+      'title: Slate Steps\nkey: A\n== Verse ==\nchords | A5 |\nbass line | 0@1 |\n== Verse ==\n',
+    );
+    const at = { section: 'Verse', pass: 1, times: 1, entry: 1, bar: 0 };
+    const edits: readonly Edit[] = [
+      { kind: 'setLine', change: { ...at, player: 'bass', line: null } },
+      { kind: 'setChords', change: { ...at, chords: chordsOf({ n: 2, chord: 'Dm' } as Deed, 0) } },
+    ];
+    let now = song;
+    for (const edit of edits) {
+      now = applyEdit(now, onlyHere(edit, 1));
+      expectSayable(now, edit);
+    }
+    expect(writeChart(now)).to.match(/bass +\| \? \? +\|/);
+  });
+
   it('law: it stays a song that chart text and files say, deed by deed', () => {
     let done = 0;
     fc.assert(

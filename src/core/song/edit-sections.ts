@@ -63,7 +63,8 @@ export function renameSection(song: Song, edit: { readonly section: string; read
   const renamed = (kept: KeptFinding): KeptFinding => {
     if (kept.section === edit.section) return { ...kept, section: name };
     // Two sections meet in a join, named after both.
-    if (kept.section === null || sections.has(kept.section) || !joinNamed(sections, kept.section)) return kept;
+    if (kept.section === null || sections.has(kept.section) || !joinNamed(sections, kept.section))
+      return kept;
     const parts = kept.section.split(' > ').map((part) => {
       const number = / \d+$/.exec(part)?.[0] ?? '';
       if (part === edit.section) return name;
@@ -150,10 +151,12 @@ export function setBars(song: Song, edit: { readonly section: string; readonly c
     return relined(held, { first: i === 0, players: song.players });
   });
   const differing = <T extends Differing>(variants: readonly T[]): readonly T[] => {
-    const placed = variants.flatMap((v) => rearranged(v, order)).map((v) => ({
-      ...v,
-      bars: v.bars.map((patch, i) => relined(patch, { first: v.fromBar + i === 0, players: song.players })),
-    }));
+    const placed = variants
+      .flatMap((v) => rearranged(v, order))
+      .map((v) => ({
+        ...v,
+        bars: v.bars.map((patch, i) => relined(patch, { first: v.fromBar + i === 0, players: song.players })),
+      }));
     return playable(placed, bars.length);
   };
   const next: Section = {
@@ -166,7 +169,8 @@ export function setBars(song: Song, edit: { readonly section: string; readonly c
     if (entry.section !== edit.section) return entry;
     const { variants, bars: only, ...rest } = entry;
     const own = differing(variants ?? []);
-    const count = only === undefined ? null : Math.max(1, order.filter((o) => typeof o === 'number' && o < only).length);
+    const count =
+      only === undefined ? null : Math.max(1, order.filter((o) => typeof o === 'number' && o < only).length);
     return {
       ...rest,
       ...(own.length > 0 ? { variants: own } : {}),
@@ -237,20 +241,14 @@ function relined<T extends BarPatch>(
 }
 
 /** Without what leaves every bar out that is there: something is played on each pass. */
-function playable<T extends Differing>(
-  variants: readonly T[],
-  count: number,
-): readonly T[] {
+function playable<T extends Differing>(variants: readonly T[], count: number): readonly T[] {
   const outOn = (pass: T['pass']) =>
     variants.filter((v) => v.pass === pass).flatMap((v) => v.bars.filter((p) => p.out)).length;
   return variants.filter((v) => outOn(v.pass) < count || !v.bars.some((p) => p.out));
 }
 
 /** What differs in bars, where those are now; bars without a difference between them divide it. */
-function rearranged<T extends Differing>(
-  variant: T,
-  order: readonly (number | Bar)[],
-): readonly T[] {
+function rearranged<T extends Differing>(variant: T, order: readonly (number | Bar)[]): readonly T[] {
   const done: { fromBar: number; bars: BarPatch[] }[] = [];
   const seen = new Set<number>();
   order.forEach((one, i) => {

@@ -2,6 +2,7 @@ import {
   asPlayed,
   barsOnPass,
   isOnPass,
+  PLAYERS,
   writtenBars,
   type Bar,
   type BarPatch,
@@ -182,9 +183,12 @@ function withPatch(
   return { ...section, variants };
 }
 
-/** What a patch says, and what is said more, the latter where both speak. */
+/** What a patch says, and what is said more, the latter where both speak: its cells without a line take a line away. */
 function bothSay(said: BarPatch, more: BarPatch): BarPatch {
-  const join = <K extends 'cells' | 'lines' | 'hits' | 'sounds'>(key: K) =>
+  const join = <K extends 'cells' | 'hits' | 'sounds'>(key: K) =>
     said[key] || more[key] ? { [key]: { ...said[key], ...more[key] } } : {};
-  return { ...said, ...more, ...join('cells'), ...join('lines'), ...join('hits'), ...join('sounds') };
+  const kept = PLAYERS.filter((p) => said.lines?.[p] && more.cells?.[p] === undefined);
+  const lines = { ...Object.fromEntries(kept.map((p) => [p, said.lines![p]])), ...more.lines };
+  const joined = said.lines || more.lines ? { lines } : {};
+  return { ...said, ...more, ...join('cells'), ...joined, ...join('hits'), ...join('sounds') };
 }
