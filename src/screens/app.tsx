@@ -39,6 +39,7 @@ const router = createBrowserRouter([
         ErrorBoundary: RouteError,
         Component: later(async () => (await import('./songs/songs')).Songs),
       },
+      screen('writing', async () => (await import('./writing/writing')).Writing),
       {
         path: 'song/:id',
         Component: SongFrame,

@@ -15,6 +15,7 @@ import {
 import { editOf, filledWords, reopening } from '../core/split/index';
 import { createSaver } from './saver';
 import type { Desk, DeskPorts, DeskState, Selection } from './desk-state';
+import { draftAfter } from './draft';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
 import { findRescue, TEXT_CLASH } from './rescue';
 import { addSong, freeTitle, storageWords } from './shelf';
@@ -47,7 +48,8 @@ export function createDesk(ports: DeskPorts): Desk {
       if (selection !== get().selection) set({ selection });
     };
     const take = (song: Song, step: { label: string; mergeKey?: string }, extra: Partial<DeskState> = {}) => {
-      const next = { song, draft: get().draft };
+      const { song: was, draft } = get();
+      const next = { song, draft: was === null ? draft : draftAfter(draft, was, song) };
       change(next, { history: after(next, step), said: step.label, ...extra });
       saver.changed();
     };

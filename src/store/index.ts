@@ -10,7 +10,6 @@ export {
   addSong,
   fileTrouble,
   freeTitle,
-  newSong,
   readImport,
   readShelf,
   restoreSong,

@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
-import { formatProblem, type Problem } from '../core/base/index';
-import { readChart } from '../core/formats/index';
-import { emptySong, MOST_CHARACTERS, readSong, saveSong, type Song } from '../core/song/index';
+import type { Problem } from '../core/base/index';
+import { readAny } from '../core/formats/index';
+import { MOST_CHARACTERS, saveSong, type Song } from '../core/song/index';
 import { StorageProblem, type SongStorage, type StoredSong } from './storage';
 import { understoodRecord } from './stored';
 
@@ -63,34 +63,18 @@ export type Imported =
     }
   | { readonly kind: 'refused'; readonly message: string };
 
-/** Reads a file by its content: JSON is a song file, anything else chart text. Never changes anything. */
+/** Reads a file by its content: a song file, chart text, or a song as people type it. Never changes anything. */
 export function readImport(name: string, text: string): Imported {
   if (text.length > MOST_CHARACTERS) return { kind: 'refused', message: tooLarge(name, text.length) };
-  if (/\.json$/i.test(name) || text.trimStart().startsWith('{')) {
-    let json: unknown;
-    try {
-      json = JSON.parse(text);
-    } catch (error) {
-      return {
-        kind: 'refused',
-        message: `${name} is no JSON (${(error as Error).message}); expected an Orchestron song file`,
-      };
-    }
-    const song = readSong(json);
-    if (song.ok) return { kind: 'song', song: song.value, problems: [], questions: [], text: null };
-    return {
-      kind: 'refused',
-      message: `${name}: ${song.error.slice(0, 3).map(formatProblem).join('; ')}${more(song.error.length - 3)}`,
-    };
-  }
-  const { song, problems, questions } = readChart(text);
-  if (song.sections.length === 0 && song.title === 'Untitled') {
-    return {
-      kind: 'refused',
-      message: `${name} is no chart; expected chart text with a title and sections like == Verse ==, or a song file (.json)`,
-    };
-  }
-  const isOpen = problems.length + questions.length > 0;
+  if (/\.json$/i.test(name) && !text.trimStart().startsWith('{'))
+    return { kind: 'refused', message: `${name} is no JSON; expected an Orchestron song file` };
+  const read = readAny(text);
+  if (read.refused !== null) return { kind: 'refused', message: `${name}: ${read.refused}` };
+  const { problems, questions } = read;
+  const title = read.song.title === 'Untitled' ? name.replace(/\.[^.]*$/, '') : read.song.title;
+  const song = { ...read.song, title: title.trim() === '' ? 'Untitled' : title };
+  // What was typed freely is a song now; chart text is kept as it stands where something is to be mended in it.
+  const isOpen = read.kind === 'chart' && problems.length + questions.length > 0;
   return { kind: 'song', song, problems, questions, text: isOpen ? text : null };
 }
 
@@ -101,10 +85,6 @@ export function fileTrouble(name: string, bytes: number): string | null {
 
 function tooLarge(name: string, size: number): string {
   return `${name} has ${(size / 1_000_000).toFixed(1)} MB; expected a song of at most ${MOST_CHARACTERS / 1_000_000} MB`;
-}
-
-export function newSong(title: string): Song {
-  return emptySong(title);
 }
 
 /** A sentence for what the browser's storage said. */
@@ -118,8 +98,4 @@ export function storageWords(error: unknown): string {
 function entryOf(stored: StoredSong): ShelfEntry {
   const { title, song, trouble, remarks, updatedAt } = understoodRecord(stored);
   return { id: stored.id, title, song, trouble, remarks, updatedAt, stored };
-}
-
-function more(n: number): string {
-  return n > 0 ? ` and ${n} more` : '';
 }

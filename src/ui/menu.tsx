@@ -9,11 +9,14 @@ export interface MenuItem {
   readonly onSelect: () => void;
 }
 
-/** Things done more rarely, behind one button. */
-export function Menu({ label, items }: { label: string; items: readonly MenuItem[] }) {
+/** Things done more rarely, behind one button. `name`: what the button is called where its words alone would not say. */
+export function Menu({ label, name, items }: { label: string; name?: string; items: readonly MenuItem[] }) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="inline-flex min-h-8 items-center gap-1 rounded-md border border-line bg-sheet px-2.5 py-1 hover:border-ink">
+      <DropdownMenu.Trigger
+        aria-label={name}
+        className="inline-flex min-h-8 items-center gap-1 rounded-md border border-line bg-sheet px-2.5 py-1 hover:border-ink"
+      >
         {label} <ChevronDown size={16} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>

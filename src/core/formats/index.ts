@@ -12,7 +12,17 @@ export {
   type BarText,
 } from './chart/one-bar';
 export { readInstrument } from './chart/settings';
-export { writeChart } from './chart/write';
+export { writeChart, writeChords as writeBarChords } from './chart/write';
+export { withMeter } from './chart/with-meter';
 export { readTab, type TabBar, type TabRead } from './tab/read-tab';
 export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';
 export { isChartText, readAny, type AnyRead } from './typed/read-any';
+export {
+  completionsAt,
+  HEAD_HELP,
+  HEADER_HELP,
+  RIG_HELP,
+  ROW_HELP,
+  type ChartCompletion,
+  type ChartCompletions,
+} from './chart/complete';

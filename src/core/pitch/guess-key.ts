@@ -1,16 +1,7 @@
 import { parseChord } from './chord';
-import { parseKey, type Key } from './key';
+import { ALL_KEYS, type Key } from './key';
 import { chordsOfKey } from './key-chords';
 import { pitchClass } from './midi';
-
-/** Keys a chart is written in, those with fewer signs first: where two fit alike, the first counts. */
-const KEYS = ['C', 'Am', 'G', 'Em', 'F', 'Dm', 'D', 'Bm', 'Bb', 'Gm', 'A', 'F#m', 'Eb', 'Cm', 'E', 'C#m']
-  .concat(['Ab', 'Fm', 'B', 'G#m', 'Db', 'Bbm', 'F#', 'Ebm'])
-  .map((text) => {
-    const key = parseKey(text);
-    if (!key.ok) throw new RangeError(key.error);
-    return key.value;
-  });
 
 /** How much it counts that the first chord, or the last, is the tonic's. */
 const FIRST = 1.5;
@@ -29,7 +20,7 @@ export function guessKey(symbols: readonly string[]): Key | null {
   });
   if (heard.length === 0) return null;
   let best: { key: Key; score: number } | null = null;
-  for (const key of KEYS) {
+  for (const key of ALL_KEYS) {
     const own = chordsOfKey(key).flatMap((symbol) => {
       const chord = parseChord(symbol);
       return chord.ok ? [{ root: chord.value.rootPc as number, isMinor: /m$/.test(symbol) }] : [];

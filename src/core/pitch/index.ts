@@ -14,6 +14,7 @@ export {
 } from './midi';
 export {
   DEFAULT_KEY,
+  ALL_KEYS,
   moveKey,
   noteName,
   parseKey,
@@ -36,6 +37,6 @@ export {
   type ChordTone,
 } from './chord';
 export { nameNotes, spokenNames, type ChordName } from './name-chord';
-export { chordsOfKey } from './key-chords';
+export { chordsOfKey, degreesOfKey, type DegreeChord } from './key-chords';
 export { guessKey } from './guess-key';
 export { intervalWords } from './interval';

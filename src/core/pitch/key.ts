@@ -98,3 +98,11 @@ function fifthsOf(name: string): number {
   const sharps = name.endsWith('b') && name.length > 1 ? -(name.length - 1) : name.length - 1;
   return FIFTHS.indexOf(name[0]!) - 1 + 7 * sharps;
 }
+
+/** Every key a chart is written in, those with fewer signs first, a major key before its relative minor. */
+export const ALL_KEYS: readonly Key[] =
+  'C Am G Em F Dm D Bm Bb Gm A F#m Eb Cm E C#m Ab Fm B G#m Db Bbm F# Ebm'.split(' ').map((text) => {
+    const key = parseKey(text);
+    if (!key.ok) throw new RangeError(key.error);
+    return key.value;
+  });

@@ -33,6 +33,8 @@ export interface HeadChange {
   readonly key?: string;
   readonly tempo?: number;
   readonly voice?: Song['voice'];
+  /** Semitones the whole band is tuned down; null: none. */
+  readonly down?: number | null;
 }
 
 /** A new section, played once at a place of the form (from 0). Throws RangeError for a name that is taken or cannot be. */
@@ -125,8 +127,11 @@ function inserted<T>(list: readonly T[], at: number, one: T): readonly T[] {
 }
 
 export function setHead(song: Song, change: HeadChange): Song {
+  const { down, ...rest } = song;
+  const lower = change.down === undefined ? down : (change.down ?? undefined);
   return {
-    ...song,
+    ...rest,
+    ...(lower === undefined ? {} : { down: lower }),
     ...(change.key === undefined ? {} : { key: change.key }),
     ...(change.tempo === undefined ? {} : { tempo: change.tempo }),
     ...(change.voice === undefined ? {} : { voice: change.voice }),

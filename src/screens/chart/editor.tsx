@@ -1,35 +1,46 @@
-import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
+import { autocompletion, completionKeymap } from '@codemirror/autocomplete';
+import { defaultKeymap } from '@codemirror/commands';
 import { diagnosticCount, setDiagnostics, type Diagnostic } from '@codemirror/lint';
-import { EditorState, Transaction } from '@codemirror/state';
+import { EditorState, Prec, Transaction } from '@codemirror/state';
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { getNonce } from 'get-nonce';
 import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
 import type { Problem } from '../../core/base/index';
+import { isChartText, readTyped } from '../../core/formats/index';
+import type { Song } from '../../core/song/index';
+import { completing } from './completing';
 import { chartLanguage } from './language';
 
 export interface EditorHandle {
   /** Puts the cursor at a line and column (from 1) and shows it. */
   goTo(line: number, column: number): void;
-  /** Adds text at the end and puts the cursor at its end. */
-  append(text: string): void;
 }
 
 interface Props {
   readonly text: string;
+  /** What the text says: completion offers its chords and names. */
+  readonly song: Song;
   readonly problems: readonly Problem[];
   /** Read as they are, and perhaps slips. */
   readonly questions: readonly Problem[];
+  /** The cursor stands in it from the beginning. */
+  readonly focus: boolean;
   readonly onType: (text: string) => void;
+  /** A song of several lines was pasted that is no chart text. */
+  readonly onPaste: (text: string) => void;
+  readonly onUndo: () => void;
+  readonly onRedo: () => void;
   readonly ref?: Ref<EditorHandle>;
 }
 
 /** A plain text editor with problems underlined where they stand. */
-export function Editor({ text, problems, questions, onType, ref }: Props) {
+export function Editor(props: Props) {
+  const { text, problems, questions, focus, ref } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
-  const typed = useRef(onType);
+  const latest = useRef(props);
   useEffect(() => {
-    typed.current = onType;
+    latest.current = props;
   });
   useEffect(() => {
     const editor = new EditorView({
@@ -37,9 +48,26 @@ export function Editor({ text, problems, questions, onType, ref }: Props) {
       state: EditorState.create({
         extensions: [
           lineNumbers(),
-          history(),
           drawSelection(),
-          keymap.of([...defaultKeymap, ...historyKeymap]),
+          // One history for both views of the chart, and every other screen.
+          Prec.high(
+            keymap.of([
+              { key: 'Mod-z', run: () => (latest.current.onUndo(), true), preventDefault: true },
+              { key: 'Mod-Shift-z', run: () => (latest.current.onRedo(), true), preventDefault: true },
+              { key: 'Mod-y', run: () => (latest.current.onRedo(), true), preventDefault: true },
+            ]),
+          ),
+          keymap.of([...completionKeymap, ...defaultKeymap]),
+          autocompletion({ override: [completing(() => latest.current.song)], icons: false }),
+          EditorView.domEventHandlers({
+            paste: (event) => {
+              const pasted = event.clipboardData?.getData('text/plain') ?? '';
+              if (!isPeoples(pasted)) return false;
+              event.preventDefault();
+              latest.current.onPaste(pasted);
+              return true;
+            },
+          }),
           chartLanguage(),
           look,
           EditorView.cspNonce.of(getNonce() ?? ''),
@@ -51,7 +79,7 @@ export function Editor({ text, problems, questions, onType, ref }: Props) {
           }),
           EditorView.updateListener.of((update) => {
             const ours = update.transactions.every((t) => t.annotation(Transaction.remote) === true);
-            if (update.docChanged && !ours) typed.current(update.state.doc.toString());
+            if (update.docChanged && !ours) latest.current.onType(update.state.doc.toString());
           }),
         ],
       }),
@@ -64,12 +92,18 @@ export function Editor({ text, problems, questions, onType, ref }: Props) {
   }, []);
   useEffect(() => {
     const editor = view.current;
-    if (!editor || editor.state.doc.toString() === text) return;
-    editor.dispatch({
-      changes: { from: 0, to: editor.state.doc.length, insert: text },
-      annotations: Transaction.remote.of(true),
-    });
+    if (!editor) return;
+    const change = changeTo(editor.state.doc.toString(), text);
+    if (change) editor.dispatch({ changes: change, annotations: Transaction.remote.of(true) });
   }, [text]);
+  const focused = useRef(false);
+  useEffect(() => {
+    const editor = view.current;
+    if (!editor || !focus || focused.current || text === '') return;
+    focused.current = true;
+    editor.focus();
+    editor.dispatch({ selection: { anchor: editor.state.doc.length } });
+  }, [focus, text]);
   useEffect(() => {
     const editor = view.current;
     // Nothing to mark and nothing marked: a keystroke should not be drawn twice for that.
@@ -88,18 +122,24 @@ export function Editor({ text, problems, questions, onType, ref }: Props) {
       editor.dispatch({ selection: { anchor: at }, scrollIntoView: true });
       editor.focus();
     },
-    append(more) {
-      const editor = view.current!;
-      const end = editor.state.doc.length;
-      editor.dispatch({
-        changes: { from: end, insert: more },
-        selection: { anchor: end + more.length },
-        scrollIntoView: true,
-      });
-      editor.focus();
-    },
   }));
   return <div ref={host} className="h-full min-h-0 overflow-hidden" />;
+}
+
+/** The one stretch of a text that is different in another, so that the cursor stays where nothing changed; null: the same. */
+function changeTo(was: string, now: string): { from: number; to: number; insert: string } | null {
+  if (was === now) return null;
+  const most = Math.min(was.length, now.length);
+  let from = 0;
+  while (from < most && was[from] === now[from]) from += 1;
+  let end = 0;
+  while (end < most - from && was[was.length - 1 - end] === now[now.length - 1 - end]) end += 1;
+  return { from, to: was.length - end, insert: now.slice(from, now.length - end) };
+}
+
+/** Several lines that are a song as people type it, and no chart text. */
+function isPeoples(text: string): boolean {
+  return text.trim().includes('\n') && !isChartText(text) && readTyped(text).refused === null;
 }
 
 /** Marks beyond these are not seen before the first ones are mended. */
@@ -148,5 +188,10 @@ const look = EditorView.theme({
     border: '1px solid var(--clash)',
     maxWidth: '420px',
   },
+  '.cm-tooltip-autocomplete': { borderColor: 'var(--line)' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--font-mono)', maxHeight: '16em' },
+  '.cm-tooltip-autocomplete ul li[aria-selected]': { backgroundColor: 'var(--ink)', color: 'var(--ground)' },
+  '.cm-completionDetail': { fontStyle: 'normal', color: 'inherit', opacity: '0.8', marginLeft: '1em' },
+  '.cm-completionInfo': { padding: '6px 10px', maxWidth: '340px', fontFamily: 'var(--font-sans)' },
   '.cm-diagnostic-error, .cm-diagnostic-warning': { borderLeft: 'none' },
 });

@@ -1,0 +1,113 @@
+import { type Bar, type FormEntry, type Player, type Section } from '../form/index';
+import { inPlayedOrder, sectionNamed, type Song } from './song';
+import { setBars } from './edit-sections';
+import { withFollowers } from './likes';
+
+/** Where another song, or a part of it, goes in. */
+export type TakeIn =
+  /** Its sections behind those that are there; a section that is there already, bar for bar, is played again. */
+  | { readonly how: 'behind' }
+  /** Its first section in place of the bars of one. */
+  | { readonly how: 'section'; readonly section: string }
+  /** What a player does in its first section, from the first bar of one on; bars that are missing are added. */
+  | { readonly how: 'part'; readonly section: string; readonly player: Player };
+
+/** A song with something of another one in it. What stands before the sections is taken only where nothing was written yet. */
+export function takenIn(song: Song, other: Song, where: TakeIn): Song {
+  switch (where.how) {
+    case 'behind':
+      return behind(song, other);
+    case 'section':
+      return inSection(song, other, where.section);
+    case 'part':
+      return withPart(song, other, where);
+  }
+}
+
+function behind(song: Song, other: Song): Song {
+  if (song.sections.length === 0) {
+    const { versions } = song;
+    const title = other.title === 'Untitled' ? song.title : other.title;
+    return { ...other, title, ...(versions ? { versions } : {}) };
+  }
+  const names = new Map<string, string>();
+  const sections: Section[] = [...song.sections];
+  for (const one of other.sections) {
+    const section = asWritten(one, { song, other });
+    const known = sections.find((s) => s.name === section.name);
+    if (known && JSON.stringify(known.bars) === JSON.stringify(section.bars)) {
+      names.set(section.name, known.name);
+      continue;
+    }
+    const name = freeName(section.name, sections);
+    names.set(section.name, name);
+    sections.push({ ...section, name });
+  }
+  const form = other.form.map((entry): FormEntry => ({ ...entry, section: names.get(entry.section)! }));
+  return withFollowers(inPlayedOrder({ ...song, sections, form: [...song.form, ...form] }));
+}
+
+/** A section that says its metre and key itself, where the song it comes into has others. */
+function asWritten(section: Section, { song, other }: { song: Song; other: Song }): Section {
+  const isOther = other.meter.beats !== song.meter.beats || other.meter.unit !== song.meter.unit;
+  return {
+    ...section,
+    ...(isOther && section.meter === undefined ? { meter: other.meter } : {}),
+    ...(other.key !== song.key && section.key === undefined ? { key: other.key } : {}),
+  };
+}
+
+function freeName(name: string, sections: readonly Section[]): string {
+  const taken = new Set(sections.map((s) => s.name));
+  if (!taken.has(name)) return name;
+  const base = name.replace(/ \d+$/, '');
+  for (let n = 2; ; n += 1) if (!taken.has(`${base} ${n}`)) return `${base} ${n}`;
+}
+
+function inSection(song: Song, other: Song, name: string): Song {
+  const section = sectionNamed(song, name);
+  const from = other.sections[0];
+  if (!section || !from) throw new RangeError(`No section ${name}`);
+  const { meter } = asWritten(from, { song, other });
+  const next: Section = { ...section, bars: from.bars, variants: [], ...(meter ? { meter } : {}) };
+  const form = song.form.map((entry): FormEntry => {
+    if (entry.section !== name) return entry;
+    const { variants: _were, bars: _count, ...rest } = entry;
+    return rest;
+  });
+  const kept = song.kept.filter((k) => k.section !== name || k.bar === null);
+  const sections = song.sections.map((s) => (s === section ? next : s));
+  return withFollowers({ ...song, sections, form, kept });
+}
+
+function withPart(song: Song, other: Song, where: { section: string; player: Player }): Song {
+  const section = sectionNamed(song, where.section);
+  const from = other.sections[0];
+  if (!section || !from) throw new RangeError(`No section ${where.section}`);
+  const missing = from.bars.slice(section.bars.length).map((bar) => bar.chords);
+  const longer =
+    missing.length === 0
+      ? song
+      : setBars(song, {
+          section: where.section,
+          change: { what: 'insert', at: section.bars.length, bars: missing },
+        });
+  const { player } = where;
+  const put = (bar: Bar, source: Bar | undefined): Bar => {
+    if (!source) return bar;
+    const { [player]: _was, ...lines } = bar.lines ?? {};
+    const line = source.lines?.[player];
+    const all = { ...lines, ...(line ? { [player]: line } : {}) };
+    const { lines: _lines, ...rest } = bar;
+    return {
+      ...rest,
+      cells: { ...bar.cells, [player]: source.cells[player] },
+      hits: { ...bar.hits, [player]: source.hits[player] },
+      ...(Object.keys(all).length > 0 ? { lines: all } : {}),
+    };
+  };
+  const sections = longer.sections.map((s) =>
+    s.name === where.section ? { ...s, bars: s.bars.map((bar, i) => put(bar, from.bars[i])) } : s,
+  );
+  return withFollowers({ ...longer, sections });
+}

@@ -1,0 +1,133 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  MouseSensor,
+  TouchSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { spansFrom } from '../../../core/heard/index';
+import type { Song } from '../../../core/song/index';
+import { useSounding } from '../../listening/index';
+import { usePorts } from '../../ports';
+import { AddSection } from './add-section';
+import { GroundStrip } from './ground-strip';
+import { chordSong } from './hear-chord';
+import { NextTouch } from './next-touch';
+import { Palette } from './palette';
+import { SectionCard } from './section-card';
+import { sectionOf, type Spot } from './touches';
+import { Cards, type CardsContext } from './use-cards';
+
+/** The chart as cards of its sections, for hands that never saw the grammar. */
+export function CardsView({ song, start }: { readonly song: Song; readonly start: Spot | null }) {
+  const { desk, listening } = usePorts();
+  const [pointed, point] = useState<Spot | null>(start);
+  const spot = useMemo(() => within(song, pointed), [song, pointed]);
+  const touch = useCallback<CardsContext['touch']>(
+    (edit, label, next) => {
+      if (edit === null) return;
+      desk.getState().edit(edit, { label });
+      if (next !== undefined) point(next);
+    },
+    [desk],
+  );
+  const hear = useCallback(
+    (symbol: string) => {
+      const one = chordSong(symbol);
+      if (!one) return;
+      const at = { playing: 0, pass: 1, moment: 0 };
+      const spans = spansFrom(one, at);
+      listening.getState().ask({
+        title: `chord ${symbol}`,
+        labels: [symbol],
+        versions: [{ song: one, spans }],
+        spans,
+        at,
+        only: null,
+        loop: false,
+      });
+    },
+    [listening],
+  );
+  const cards = useMemo((): CardsContext => ({ song, spot, point, touch, hear }), [song, spot, touch, hear]);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = useMemo(() => song.form.map((_, i) => `playing-${i}`), [song.form]);
+  const drop = ({ active, over }: DragEndEvent) => {
+    const [entry, to] = [active.id, over?.id].map((id) => ids.indexOf(String(id)));
+    if (entry === undefined || to === undefined || entry < 0 || to < 0 || entry === to) return;
+    touch({ kind: 'movePlaying', entry, to }, `${song.form[entry]!.section} moved`, null);
+  };
+  const ref = useRef<HTMLDivElement>(null);
+  useSounding(ref, (root, { playing, bar }) => {
+    const card = root.querySelector<HTMLElement>(`[data-playing="${playing.index}"]`);
+    return card?.querySelector(`[data-bar="${bar + 1}"]`) ?? card?.querySelector('h2') ?? null;
+  });
+  return (
+    <Cards value={cards}>
+      <div className="flex min-h-0 flex-1 flex-col">
+        <div ref={ref} className="min-h-0 flex-1 overflow-y-auto px-3 pt-1 pb-4" data-cards>
+          <GroundStrip song={song} />
+          <NextTouch />
+          <DndContext
+            sensors={sensors}
+            collisionDetection={closestCenter}
+            onDragEnd={drop}
+            accessibility={{ announcements: said(song) }}
+          >
+            <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+              <ol className="flex flex-col gap-2" aria-label="Sections in played order">
+                {song.form.map((_, i) => (
+                  <SectionCard key={i} entry={i} id={ids[i]!} />
+                ))}
+              </ol>
+            </SortableContext>
+          </DndContext>
+          <AddSection />
+        </div>
+        {spot && <Palette spot={spot} />}
+      </div>
+    </Cards>
+  );
+}
+
+/** A spot that is still there, else none. */
+function within(song: Song, spot: Spot | null): Spot | null {
+  if (!spot) return null;
+  const section = sectionOf(song, spot);
+  return section && spot.bar <= section.bars.length ? spot : null;
+}
+
+/** What a screen reader hears while a card is moved. */
+function said(song: Song) {
+  const name = (id: string | number) => song.form[Number(String(id).replace('playing-', ''))]?.section ?? '';
+  const place = (id: string | number) => Number(String(id).replace('playing-', '')) + 1;
+  return {
+    onDragStart: ({ active }: { active: { id: string | number } }) =>
+      `${name(active.id)} picked up, place ${place(active.id)}. Arrows move it, space puts it down, Escape leaves it.`,
+    onDragOver: ({
+      active,
+      over,
+    }: {
+      active: { id: string | number };
+      over: { id: string | number } | null;
+    }) => (over ? `${name(active.id)} at place ${place(over.id)}` : undefined),
+    onDragEnd: ({
+      active,
+      over,
+    }: {
+      active: { id: string | number };
+      over: { id: string | number } | null;
+    }) => (over ? `${name(active.id)} put down at place ${place(over.id)}` : undefined),
+    onDragCancel: ({ active }: { active: { id: string | number } }) =>
+      `${name(active.id)} stays where it was`,
+  };
+}
