@@ -15,6 +15,7 @@ export { readInstrument } from './chart/settings';
 export { writeChart, writeChords as writeBarChords } from './chart/write';
 export { withMeter } from './chart/with-meter';
 export { readTab, type TabBar, type TabRead } from './tab/read-tab';
+export { chordsPlayed } from './typed/tab-bars';
 export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';
 export { isChartText, readAny, type AnyRead } from './typed/read-any';
 export {

@@ -1,10 +1,11 @@
 import { useMemo, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
 import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
 import { PLAYERS, type Player } from '../../core/form/index';
 import { barTicks, countedBeatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
 import { useWidth } from '../../ui/index';
 import { HitsDrawing, type HitsTime } from '../../views/index';
+import { NextSteps } from '../next-steps';
+import { NothingYet } from '../nothing-yet';
 import { useDesk, usePorts } from '../ports';
 import { BarDialog } from '../bar-dialog';
 import { KeySheet } from '../key-sheet';
@@ -40,19 +41,11 @@ const LEAST_BAR = 380;
 
 /** The right hand: who strikes when and how, what they do together, and how one section goes into the next. */
 export function Hits() {
-  const { id = '' } = useParams();
   const [join, setJoin] = useState<string | null>(null);
   const scope = useHitsScope(join);
   if (!scope || scope.bars.length === 0) {
     return (
-      <div className="m-auto max-w-md p-6 text-center">
-        <p className="mb-3 text-lg">
-          There is nothing to strike yet. Write the chords first, then choose who plays what.
-        </p>
-        <Link to={`/song/${id}/chart`} className="rounded-md bg-ink px-4 py-2 text-ground">
-          Write the chart
-        </Link>
-      </div>
+      <NothingYet words="There is nothing to strike yet. Write the chords first, then choose who plays what." />
     );
   }
   return <Open scope={scope} onJoin={setJoin} />;
@@ -168,6 +161,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const drawing = useMemo(() => drawingOf(scope), [scope]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
+      <NextSteps at="hits" />
       <FormStrip scope={scope} onJoin={onJoin} />
       <Toolbar
         scope={scope}

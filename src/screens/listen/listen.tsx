@@ -1,4 +1,3 @@
-import { Link, useParams } from 'react-router';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
 import { STEMS } from '../../core/sound/index';
 import { Button } from '../../ui/index';
@@ -16,6 +15,8 @@ import { GoingRound } from './going-round';
 import { OutDialog } from './out-dialog';
 import { Questions } from './questions';
 import { RoomPart } from './room';
+import { NextSteps } from '../next-steps';
+import { NothingYet } from '../nothing-yet';
 import { StillOpen } from './still-open';
 import { STEM_WORDS } from './who';
 import { TwoWays } from './two-ways';
@@ -39,7 +40,6 @@ const WALKS: ReadonlySet<string> = new Set(['ArrowLeft', 'ArrowRight', '[', ']']
 
 /** The split heard before the rehearsal: a room, what to listen for, and how fast. */
 export function Listen() {
-  const { id = '' } = useParams();
   const { desk, listening } = usePorts();
   const model = useSplitModel();
   const said = useDesk((s) => s.said);
@@ -106,17 +106,11 @@ export function Listen() {
     }
   });
   if (!model) {
-    return (
-      <div className="m-auto max-w-md p-6 text-center">
-        <p className="mb-3 text-lg">There is nothing to hear yet: this song has no chords.</p>
-        <Link to={`/song/${id}/chart`} className="rounded-md bg-ink px-4 py-2 text-ground">
-          Write the chart
-        </Link>
-      </div>
-    );
+    return <NothingYet words="There is nothing to hear yet: this song has no chords." />;
   }
   return (
     <>
+      <NextSteps at="listen" />
       <SongStrip model={model} />
       <StillOpen song={model.song} />
       <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[1fr_380px]">

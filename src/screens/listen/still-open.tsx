@@ -3,8 +3,8 @@ import { countOpen, type Song } from '../../core/song/index';
 import { Banner, Button } from '../../ui/index';
 import { useDesk, usePorts } from '../ports';
 
-/** Says what is not heard because nobody has chosen it yet, with the way to choose. */
-export function StillOpen({ song }: { song: Song }) {
+/** Says what is not heard, or printed, because nobody has chosen it yet, with the way to choose. */
+export function StillOpen({ song, printed = false }: { readonly song: Song; readonly printed?: boolean }) {
   const { desk } = usePorts();
   const isWorking = useDesk((s) => s.job !== null);
   const open = countOpen(song);
@@ -16,8 +16,10 @@ export function StillOpen({ song }: { song: Song }) {
     <Banner tone="plain">
       <span>
         {isBare
-          ? 'Nobody plays anything yet: only the drums and the voice are heard.'
-          : `${open} ${open === 1 ? 'cell is' : 'cells are'} still open and not heard.`}
+          ? printed
+            ? 'Nobody plays anything yet: the sheets show the chords alone.'
+            : 'Nobody plays anything yet: only the drums and the voice are heard.'
+          : `${open} ${open === 1 ? 'place is' : 'places are'} still open and not ${printed ? 'printed' : 'heard'}.`}
       </span>
       <Button
         look="strong"

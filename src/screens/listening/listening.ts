@@ -22,6 +22,8 @@ export interface Question {
   readonly tempoShare?: number;
   readonly loop?: boolean;
   readonly version?: number;
+  /** A sound by itself, of no place in the open song: nothing is marked for it, and nothing said. */
+  readonly isApart?: true;
 }
 
 /** Everything about listening that all screens share. */
@@ -188,7 +190,8 @@ export function createListening({ desk, player, storage, nextFrame }: Ports): Li
         const version = question.version ?? 0;
         set({ question, title: question.title, version, round: 0 });
         heard();
-        say(`Playing ${question.title}${labelWords(question, version)}; e switches, space stops`);
+        if (!question.isApart)
+          say(`Playing ${question.title}${labelWords(question, version)}; e switches, space stops`);
         void player.play({
           versions: question.versions,
           spans: question.spans,

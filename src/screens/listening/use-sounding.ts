@@ -22,7 +22,7 @@ export function useSounding(
   find: (root: HTMLElement, bar: SoundingBar) => Element | null,
 ): void {
   const { desk } = usePorts();
-  const place = useListening((s) => (s.kind === 'playing' ? s.place : null));
+  const place = useListening((s) => (s.kind === 'playing' && !s.question?.isApart ? s.place : null));
   useEffect(() => {
     const { song } = desk.getState();
     if (!root.current || !song || place === null) return undefined;

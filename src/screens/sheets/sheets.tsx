@@ -8,6 +8,9 @@ import { Button, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, SheetBarDrawing } from '../../views/index';
 import { download, fileName } from '../export-song';
 import { useSounding } from '../listening/index';
+import { StillOpen } from '../listen/still-open';
+import { NextSteps } from '../next-steps';
+import { NothingYet } from '../nothing-yet';
 import { useDesk } from '../ports';
 
 /** One sheet for each player, on screen, on paper and as text. */
@@ -16,8 +19,12 @@ export function Sheets() {
   const [query, setQuery] = useSearchParams();
   const player = PLAYERS.find((p) => p === query.get('player')) ?? 'guitar1';
   const sheet = useMemo(() => sheetOf(song, player), [song, player]);
+  if (song.form.length === 0)
+    return <NothingYet words="There is nothing to print yet: this song has no chords." />;
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3 print:overflow-visible print:p-0">
+      <NextSteps at="sheets" />
+      <StillOpen song={song} printed />
       <div className="no-print mx-auto mb-3 flex max-w-5xl flex-wrap items-center gap-2">
         <div role="group" aria-label="Whose sheet" className="flex gap-1">
           {PLAYERS.map((p) => (

@@ -19,7 +19,7 @@ interface Props {
 }
 
 const schema = object({
-  title: string().trim().required('a title is missing'),
+  title: string().trim().defined(),
   key: string().required(),
   tempo: number()
     .typeError('expected a number')
@@ -46,7 +46,7 @@ function Form({ title, onStart, onPaste }: Props) {
   const { register, handleSubmit, setValue, formState } = useForm<Said>({
     resolver: yupResolver(schema),
     defaultValues: {
-      title,
+      title: '',
       key: 'Em',
       tempo: 120,
       meter: '4/4',
@@ -56,7 +56,8 @@ function Form({ title, onStart, onPaste }: Props) {
     },
   });
   const [parts, setParts] = useState<readonly string[]>([]);
-  const start = (said: Said) => onStart(songOf(said, parts), 'cards');
+  const named = (said: Said): Said => ({ ...said, title: cleanTitle(said.title) || title });
+  const start = (said: Said) => onStart(songOf(named(said), parts), 'cards');
   const { errors } = formState;
   return (
     <form
@@ -71,10 +72,9 @@ function Form({ title, onStart, onPaste }: Props) {
           autoFocus
           autoComplete="off"
           className="min-h-11 rounded border border-line bg-ground px-2 text-lg text-ink"
-          onFocus={(e) => e.target.select()}
+          placeholder={title}
           {...register('title')}
         />
-        {errors.title && <Wrong>{errors.title.message}</Wrong>}
       </label>
       <div className="flex flex-wrap gap-x-4 gap-y-2">
         <List label="Key" field={register('key')} items={KEYS.map((k) => [k.value, k.name])} />
@@ -134,7 +134,7 @@ function Form({ title, onStart, onPaste }: Props) {
         </Button>
         <Button
           className="!min-h-11"
-          onClick={() => void handleSubmit((said) => onStart(songOf(said, []), 'text'))()}
+          onClick={() => void handleSubmit((said) => onStart(songOf(named(said), []), 'text'))()}
         >
           I would rather type
         </Button>
@@ -200,7 +200,7 @@ function TapTempo({ onTempo }: { readonly onTempo: (bpm: number) => void }) {
 
 /** The song as it was said, its parts still without chords. */
 function songOf(said: Said, parts: readonly string[]): Song {
-  const start = emptySong(cleanTitle(said.title));
+  const start = emptySong(said.title);
   const players = { ...start.players };
   for (const player of PLAYERS) {
     const rig = players[player];

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { readTab, type TabBar } from '../../core/formats/index';
+import { chordsPlayed, readTab, type TabBar } from '../../core/formats/index';
 import { formatCell, PLAYER_WORDS } from '../../core/form/index';
 import { formatLine } from '../../core/line/index';
 import { tuningWords } from '../../core/instrument/index';
@@ -49,7 +49,10 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
   const read = retuned?.read ?? asMine;
   const from = moment.bar;
   const room = model.bars.length - from;
-  const bars = read?.bars.slice(0, room) ?? [];
+  const isFirst = playing.first && selection.pass === 1;
+  const missing = Math.max(0, (read?.bars.length ?? 0) - room);
+  // Where the section is written it grows; a playing that comes back has the bars it has.
+  const bars = read?.bars.slice(0, isFirst ? undefined : room) ?? [];
   const put = () => {
     const changes = bars.map((b, i): PartChange => ({
       section: playing.entry.section,
@@ -63,9 +66,26 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
       line: b.line,
     }));
     const parts: Edit = { kind: 'setParts', changes };
-    const edit: Edit = retuned
-      ? { kind: 'together', edits: [{ kind: 'replace', song: retuned.song }, parts] }
-      : parts;
+    const key = playing.key;
+    const instrument = (retuned?.song ?? song).players[player];
+    const named = isFirst && missing > 0 ? chordsPlayed(bars, { instrument, key }).slice(-missing) : [];
+    const longer: readonly Edit[] =
+      named.length === 0
+        ? []
+        : [
+            {
+              kind: 'setBars',
+              section: playing.entry.section,
+              change: {
+                what: 'insert',
+                at: model.bars.length,
+                bars: named.map((chords) => chords.map((c) => ({ push: 0 as const, ...c }))),
+              },
+            },
+          ];
+    const retune: readonly Edit[] = retuned ? [{ kind: 'replace', song: retuned.song }] : [];
+    const edits = [...retune, ...longer, parts];
+    const edit: Edit = edits.length === 1 ? parts : { kind: 'together', edits };
     desk.getState().edit(edit, { label: `pasted tab for ${PLAYER_WORDS[player]}, bar ${from + 1} on` });
     onClose();
   };
@@ -136,10 +156,11 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
       {read !== null && read.words.length > 0 && (
         <p className="text-[14px] text-soft">Words left out: {read.words.join(' · ')}</p>
       )}
-      {read !== null && read.bars.length > room && (
+      {missing > 0 && (
         <p className="text-[14px] text-watch">
-          {read.bars.length - room} {read.bars.length - room === 1 ? 'bar does' : 'bars do'} not fit into this
-          section any more and {read.bars.length - room === 1 ? 'is' : 'are'} left out.
+          {isFirst
+            ? `${playing.section.name} gets ${missing} ${missing === 1 ? 'bar' : 'bars'} more for it, the chords named after the tab, as guesses.`
+            : `${missing} ${missing === 1 ? 'bar does' : 'bars do'} not fit into this playing any more and ${missing === 1 ? 'is' : 'are'} left out: paste it where ${playing.entry.section} is written.`}
         </p>
       )}
       <div className="flex justify-end gap-2">

@@ -1,8 +1,10 @@
 import type { Player } from '../../core/form/index';
-import { useDeferredValue, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useDeferredValue, useEffect, useState } from 'react';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { Button } from '../../ui/index';
 import { KeySheet } from '../key-sheet';
+import { NextSteps } from '../next-steps';
+import { NothingYet } from '../nothing-yet';
 import { BarDialog } from '../bar-dialog';
 import { BesideDialog } from '../told/beside-dialog';
 import { LikeDialog } from '../told/like-dialog';
@@ -40,6 +42,13 @@ export function Split() {
   const [sounding, setSounding] = useState<Player | null>(null);
   const navigate = useNavigate();
   const isPlaying = useListening((s) => s.kind !== 'still');
+  // Whoever comes from the chart to split it need not ask again.
+  const wantsSplit = (useLocation().state as { split?: true } | null)?.split === true;
+  useEffect(() => {
+    if (!wantsSplit) return;
+    void navigate('.', { replace: true, state: null });
+    void desk.getState().split(null, { reopen: false });
+  }, [desk, navigate, wantsSplit]);
   const { toggle } = listening.getState();
   const onOpen = (what: Opened) =>
     what === 'sound' ? setSounding(model?.selection.player ?? null) : open(what);
@@ -54,16 +63,7 @@ export function Split() {
   // What is played on follows at once; ladder and findings a breath later, in a task of their own.
   const deferred = useDeferredValue(model);
   if (!model) {
-    return (
-      <div className="m-auto max-w-md p-6 text-center">
-        <p className="mb-3 text-lg">
-          This song has no chords yet. Eight bars and a title are enough to start.
-        </p>
-        <Link to={`/song/${id}/chart`} className="rounded-md bg-ink px-4 py-2 text-ground">
-          Write the chart
-        </Link>
-      </div>
-    );
+    return <NothingYet words="This song has no chords yet. Eight bars and a title are enough to start." />;
   }
   const later = deferred ?? model;
   const name = model.playing.section.name;
@@ -85,6 +85,7 @@ export function Split() {
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_312px] big:grid-cols-[minmax(0,1fr)_420px]">
       <div className="flex min-h-0 min-w-0 flex-col">
+        <NextSteps at="split" />
         <FirstLook model={model} />
         <SongStrip model={model} />
         <SectionGrid

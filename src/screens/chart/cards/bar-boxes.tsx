@@ -36,7 +36,7 @@ export function BarBoxes({
   readonly again: boolean;
 }) {
   const { song, spot, point, touch } = useCards();
-  const list = useRef<HTMLOListElement>(null);
+  const list = useRef<HTMLDivElement>(null);
   const ids = useMemo(() => section.bars.map((_, i) => `bar-${i}`), [section.bars]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
@@ -118,43 +118,38 @@ export function BarBoxes({
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
-        <ol
-          ref={list}
-          aria-label={`Bars of ${name}`}
-          className="grid grid-cols-2 gap-1 sm:grid-cols-4"
-          onKeyDown={press}
-        >
-          {section.bars.map((_, i) => (
-            <BarBox
-              key={i}
-              id={ids[i]!}
-              entry={entry}
-              number={i}
-              bar={barOf(song, { entry, bar: i })}
-              ticks={barTicks(meterAt(song, { entry }))}
-              isSorted={!again}
-              isHere={isHere && spot.bar === i}
-              chord={isHere && spot.bar === i ? spot.chord : null}
-              onPoint={point}
-            />
-          ))}
+        <div ref={list} className="flex items-end gap-1" onKeyDown={press}>
+          <ol aria-label={`Bars of ${name}`} className="grid min-w-0 flex-1 grid-cols-2 gap-1 sm:grid-cols-4">
+            {section.bars.map((_, i) => (
+              <BarBox
+                key={i}
+                id={ids[i]!}
+                entry={entry}
+                number={i}
+                bar={barOf(song, { entry, bar: i })}
+                ticks={barTicks(meterAt(song, { entry }))}
+                isSorted={!again}
+                isHere={isHere && spot.bar === i}
+                chord={isHere && spot.bar === i ? spot.chord : null}
+                onPoint={point}
+              />
+            ))}
+          </ol>
           {!again && (
-            <li>
-              <button
-                type="button"
-                data-box={section.bars.length}
-                tabIndex={isHere && spot.bar < section.bars.length ? -1 : 0}
-                aria-label={`A bar more in ${name}`}
-                aria-pressed={isHere && spot.bar >= section.bars.length}
-                className={`flex min-h-13 w-full items-center justify-center rounded border-2 border-dashed text-soft hover:border-ink ${isHere && spot.bar >= section.bars.length ? 'border-ink bg-well text-ink' : 'border-line'}`}
-                onClick={() => point({ entry, bar: section.bars.length, chord: 0 })}
-              >
-                <Plus size={18} aria-hidden />
-                {isBlank(section) ? 'first chord' : 'bar'}
-              </button>
-            </li>
+            <button
+              type="button"
+              data-box={section.bars.length}
+              tabIndex={isHere && spot.bar < section.bars.length ? -1 : 0}
+              aria-label={`A bar more in ${name}`}
+              aria-pressed={isHere && spot.bar >= section.bars.length}
+              className={`flex min-h-13 w-16 shrink-0 scroll-mt-16 scroll-mb-[54vh] lg:scroll-mb-4 flex-col items-center justify-center rounded border-2 border-dashed text-[14px] text-soft hover:border-ink ${isHere && spot.bar >= section.bars.length ? 'border-ink bg-well text-ink' : 'border-line'}`}
+              onClick={() => point({ entry, bar: section.bars.length, chord: 0 })}
+            >
+              <Plus size={18} aria-hidden />
+              {isBlank(section) ? 'first' : 'bar'}
+            </button>
           )}
-        </ol>
+        </div>
       </SortableContext>
     </DndContext>
   );
@@ -203,7 +198,7 @@ const BarBox = memo(function BarBox(props: BoxProps) {
         aria-pressed={isHere}
         tabIndex={isHere || number === 0 ? 0 : -1}
         aria-label={`Bar ${number + 1}: ${names.length > 0 ? names.join(', ') : 'the chord before goes on'}`}
-        className={`flex min-h-13 w-full flex-col rounded border bg-ground px-1.5 py-0.5 text-left ${isHere ? 'border-2 border-ink' : 'border-line hover:border-ink'} ${isDragging ? 'opacity-70' : ''}`}
+        className={`flex min-h-13 w-full scroll-mt-16 scroll-mb-[54vh] lg:scroll-mb-4 flex-col rounded border bg-ground px-1.5 py-0.5 text-left ${isHere ? 'border-2 border-ink' : 'border-line hover:border-ink'} ${isDragging ? 'opacity-70' : ''}`}
         onClick={(e) => {
           const at = (e.target as HTMLElement).closest<HTMLElement>('[data-chord]');
           onPoint({ entry, bar: number, chord: at ? Number(at.dataset.chord) : 0 });

@@ -9,7 +9,7 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { spansFrom } from '../../../core/heard/index';
 import type { Song } from '../../../core/song/index';
 import { useSounding } from '../../listening/index';
@@ -48,8 +48,10 @@ export function CardsView({ song, start }: { readonly song: Song; readonly start
         versions: [{ song: one, spans }],
         spans,
         at,
-        only: null,
+        only: ['guitar1', 'bass'],
+        tempoShare: 1,
         loop: false,
+        isApart: true,
       });
     },
     [listening],
@@ -67,6 +69,12 @@ export function CardsView({ song, start }: { readonly song: Song; readonly start
     touch({ kind: 'movePlaying', entry, to }, `${song.form[entry]!.section} moved`, null);
   };
   const ref = useRef<HTMLDivElement>(null);
+  // What is pointed at stays in view above the chords.
+  useEffect(() => {
+    if (!spot) return;
+    const box = ref.current?.querySelector(`[data-playing="${spot.entry}"] [data-box="${spot.bar}"]`);
+    box?.scrollIntoView({ block: 'nearest' });
+  }, [spot]);
   useSounding(ref, (root, { playing, bar }) => {
     const card = root.querySelector<HTMLElement>(`[data-playing="${playing.index}"]`);
     return card?.querySelector(`[data-bar="${bar + 1}"]`) ?? card?.querySelector('h2') ?? null;

@@ -12,7 +12,7 @@ export function NextTouch() {
     const section = song.sections.find((s) => s.name === e.section);
     return section !== undefined && isBlank(section);
   });
-  const writing = spot === null ? null : (song.form[spot.entry]?.section ?? null);
+  const writing = spot === null ? null : song.form[spot.entry];
   const open = countOpen(song);
   if (song.form.length === 0)
     return (
@@ -30,12 +30,10 @@ export function NextTouch() {
         className="mb-2 flex flex-wrap items-center gap-2 rounded-lg border-l-8 border-ink bg-sheet px-3 py-2"
       >
         <span>
-          <b>Now the chords of {name}.</b>{' '}
-          {isOn
-            ? 'Each touch below adds a bar; or type them in a row.'
-            : writing && writing !== name
-              ? `${writing} is on the way; ${name} has none yet.`
-              : ''}
+          <b>
+            {isOn || writing === null ? 'Now' : 'Then'} the chords of {name}.
+          </b>
+          {isOn && ' Each touch below adds a bar; or type them in a row.'}
         </span>
         {!isOn && (
           <Button look="strong" onClick={() => point({ entry: blank, bar: 1, chord: 0 })}>

@@ -47,6 +47,10 @@ const KINDS: readonly (readonly [string, string])[] = [
   ['9', '9'],
 ];
 
+/** A row of buttons: on a phone it is drawn along, elsewhere it wraps. */
+const ROW =
+  'flex min-w-0 items-center gap-1 max-sm:w-full max-sm:overflow-x-auto max-sm:*:shrink-0 sm:flex-wrap';
+
 /** What is pointed at, with the chords of the key at hand: a touch puts one there and lets it sound. */
 export function Palette({ spot }: { readonly spot: Spot }) {
   const { song, point, touch, hear } = useCards();
@@ -68,49 +72,47 @@ export function Palette({ spot }: { readonly spot: Spot }) {
     <section
       aria-label="What is pointed at"
       data-palette
-      className="border-t-2 border-ink bg-sheet px-3 py-2"
+      className="z-20 border-t-2 border-ink bg-sheet px-3 py-2 max-lg:sticky max-lg:bottom-0 max-lg:max-h-[52vh] max-lg:overflow-y-auto"
     >
       <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
         <h2 className="font-bold">{where}</h2>
         <BarField key={`${spot.entry} ${spot.bar}`} spot={spot} isBehind={isBehind} />
-        {!isBehind && <BarButtons spot={spot} />}
         <Button
           look="quiet"
-          className="ml-auto !min-h-9 !min-w-9 !justify-center"
+          className="ml-auto !min-h-9 !min-w-9 !justify-center sm:order-last"
           aria-label="Put the chords away"
           onClick={() => point(null)}
         >
           <X size={18} aria-hidden />
         </Button>
+        {!isBehind && <BarButtons spot={spot} />}
       </div>
       {!isBehind && <Beats spot={spot} />}
       <div
         role="group"
         aria-label={`Chords of ${pretty(key.text)}`}
-        className="mt-1.5 flex flex-wrap gap-1.5"
+        className="mt-1.5 grid grid-cols-4 gap-1.5 sm:grid-cols-8"
       >
         {degreesOfKey(key).map(({ degree, symbol }) => (
           <Button
             key={degree}
             data-degree={degree}
             aria-label={`${symbol}, degree ${degree}`}
-            className="!min-h-12 !min-w-14 flex-1 !flex-col !items-center !justify-center !gap-0 !px-1"
+            className="!min-h-12 !flex-col !items-center !justify-center !gap-0 !px-1"
             onClick={() => put(symbol)}
           >
             <span className="text-[17px] leading-tight font-bold">{pretty(symbol)}</span>
             <span className="text-[12px] leading-none text-soft">{degree}</span>
           </Button>
         ))}
-        <Button
-          aria-label="No chord"
-          className="!min-h-12 !min-w-12 flex-1 !justify-center"
-          onClick={() => put('N.C.')}
-        >
+        <Button aria-label="No chord" className="!min-h-12 !justify-center" onClick={() => put('N.C.')}>
           N.C.
         </Button>
       </div>
-      {now && <Kinds now={now.chord} onChange={change} inKey={key} />}
-      <AnyRoot inKey={key} onPut={(root) => put(withRoot(now?.chord ?? null, root))} />
+      <div className={`mt-1.5 ${ROW}`}>
+        {now && <Kinds now={now.chord} onChange={change} inKey={key} />}
+        <AnyRoot inKey={key} onPut={(root) => put(withRoot(now?.chord ?? null, root))} />
+      </div>
     </section>
   );
 }
@@ -130,7 +132,7 @@ function Kinds({
   const { root, quality, bass } = chord.value;
   return (
     <div
-      className="mt-1.5 flex flex-wrap items-center gap-1"
+      className="flex items-center gap-1 sm:flex-wrap"
       role="group"
       aria-label={`Kinds of ${pretty(root)}`}
     >
@@ -172,7 +174,7 @@ function Kinds({
 function AnyRoot({ inKey, onPut }: { readonly inKey: Key; readonly onPut: (root: string) => void }) {
   const [isOpen, setOpen] = useState(false);
   return (
-    <div className="mt-1 flex flex-wrap items-center gap-1">
+    <>
       <Button look="quiet" className="!min-h-9" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         {isOpen ? 'Only chords of the key' : 'Any other root'}
       </Button>
@@ -187,7 +189,7 @@ function AnyRoot({ inKey, onPut }: { readonly inKey: Key; readonly onPut: (root:
             {pretty(root)}
           </Button>
         ))}
-    </div>
+    </>
   );
 }
 
@@ -230,7 +232,7 @@ function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: 
         aria-invalid={trouble !== null}
         placeholder={isBehind ? 'or type: Dm Bb F C' : 'Dm . Bb .'}
         value={typed ?? written}
-        className="min-h-9 w-44 rounded border border-line bg-ground px-2"
+        className="min-h-9 w-36 rounded border border-line bg-ground px-2 sm:w-44"
         onChange={(e) => {
           setTyped(e.target.value);
           setTrouble(null);
@@ -278,7 +280,7 @@ function BarButtons({ spot }: { readonly spot: Spot }) {
   const two = splitChord(song, spot);
   const bars = (change: Parameters<typeof touch>[0], label: string, next: Spot) => touch(change, label, next);
   return (
-    <span className="flex flex-wrap items-center gap-1" role="group" aria-label="This bar">
+    <span className={ROW} role="group" aria-label="This bar">
       {chord && chord.chord !== 'N.C.' && (
         <Button
           look="quiet"

@@ -90,7 +90,7 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
             <Plus size={16} aria-hidden />
           </Button>
         </span>
-        <span className="min-w-0 flex-1 text-[14px] text-soft">
+        <span className="order-last min-w-0 basis-full px-2 text-[14px] text-soft sm:order-none sm:flex-1 sm:basis-0 sm:px-0">
           {again ? `again · ${facts.slice(1).join(' · ')}` : facts.join(' · ')}
         </span>
         {again && (
@@ -105,7 +105,9 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
             {show ? 'Close' : 'Other chords this time'}
           </Button>
         )}
-        <CardMenu entry={entry} section={section} again={again} onVary={() => setOpen(true)} />
+        <span className="ml-auto">
+          <CardMenu entry={entry} section={section} again={again} onVary={() => setOpen(true)} />
+        </span>
       </div>
       {show && (
         <div className="px-2 pb-2">
