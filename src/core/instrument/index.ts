@@ -6,6 +6,7 @@ export {
   BASS_SCALE_MM,
   defaultBass,
   defaultGuitar,
+  FIVE_STRING_BASS,
   FRETS_RANGE,
   GUITAR_SCALE_MM,
   openStrings,

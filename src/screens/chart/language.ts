@@ -10,12 +10,12 @@ const chartText = StreamLanguage.define<{ row: boolean }>({
     if (stream.sol()) {
       state.row = false;
       if (stream.match(/\s*==.*/)) return 'heading';
-      if (stream.match(/\s*#.*/)) return 'comment';
+      if (stream.match(/\s*#.*/)) return 'meta';
       if (stream.match(/\s*(guitar1|guitar2|bass)?\s*remark\s*:/)) return 'labelName';
       if (stream.match(/\s*--.*/)) return 'labelName';
       if (
         stream.match(
-          /\s*(chords|voice|remarks|(guitar1|guitar2|bass)(\s+or(\s\d)?)?(\s+(hits|line|sound|remarks))?)\s*(?=\|)/,
+          /\s*(chords?|voice|remarks|(guitar ?[12]|gtr ?[12]|bass)(\s+or(\s\d)?)?(\s+(hits|line|sound|remarks))?)\s*(?=\|)/i,
         )
       ) {
         state.row = true;
@@ -33,6 +33,7 @@ const chartText = StreamLanguage.define<{ row: boolean }>({
 
 const look = HighlightStyle.define([
   { tag: tags.heading, fontWeight: 'bold', color: 'var(--ink)' },
+  { tag: tags.meta, color: 'var(--soft)', fontStyle: 'italic' },
   { tag: tags.labelName, color: 'var(--soft)' },
   { tag: tags.punctuation, color: 'var(--soft)' },
   { tag: tags.strong, fontWeight: 'bold', color: 'var(--g1)' },

@@ -181,6 +181,14 @@ function Result({ read, typed }: { readonly read: AnyRead; readonly typed: strin
                 )}
               </li>
             ))}
+            {song.sections
+              .filter((s) => song.form.every((e) => e.section !== s.name))
+              .map((s) => (
+                <li key={s.name}>
+                  <b>{s.name}</b> <span className="text-soft">written, not played</span>
+                  <SectionBars section={s} />
+                </li>
+              ))}
           </ol>
         </>
       )}

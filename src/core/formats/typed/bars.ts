@@ -44,6 +44,8 @@ function plain(text: string): string {
   return text
     .replace(/[‖∥]/g, '||')
     .replace(/[¦│┃]/g, '|')
+    .replace(/\[:/g, '|:')
+    .replace(/:\]/g, ':|')
     .replace(/\u00a0|\t/g, ' ')
     .replace(/[→⇒➔➝]|->|=>/g, ' - ')
     .replace(/\b([x×])\s+(\d)/gi, '$1$2')
@@ -52,9 +54,19 @@ function plain(text: string): string {
 
 /** Reads chords with bar lines, strokes, signs of repeat or none of them. Null where it is no stretch of chords. */
 export function readBars(raw: string, ground: Ground): TypedBars | null {
-  const text = plain(raw).trim();
+  const { text, note } = withoutNote(plain(raw).trim());
   if (text === '') return null;
-  return text.includes('|') ? betweenLines(text, ground) : inARow(text, ground);
+  const read = text.includes('|') ? betweenLines(text, ground) : inARow(text, ground);
+  return read && note !== null ? { ...read, notes: [...read.notes, note] } : read;
+}
+
+/** What somebody remarks behind the chords of a line: `Em C  -- open it up`, `Em C // let ring`. */
+function withoutNote(text: string): { readonly text: string; readonly note: string | null } {
+  const match = /^(.*\S)\s+(?:-{2,}|—|\/\/|#)\s+(\S.*)$/.exec(text);
+  const isWords = match?.[2]!
+    .split(/\s+/)
+    .some((w) => /[a-z]{3,}/.test(w) && chordOf(w, { small: true }) === null);
+  return match && isWords ? { text: match[1]!, note: match[2]! } : { text, note: null };
 }
 
 /** Whether every word of a text is a chord, or nearly so; small letters count where all of them are. */
@@ -89,7 +101,7 @@ function betweenLines(text: string, ground: Ground): TypedBars | null {
   // A number before the first line counts bars; words before it are no bar.
   const start = text.search(/\|/);
   const lead = text.slice(0, start).trim();
-  const body = /^\d*$/.test(lead) ? text.slice(start) : `|${text}`;
+  const body = /^\d*[.)]?$/.test(lead) ? text.slice(start) : `|${text}`;
   const pieces = body.split(/(\|\|?:|:\|\|?|\|+)/).map((p) => p.trim());
   const words = pieces.flatMap((p) => (/^[|:]+$/.test(p) ? [] : wordsIn(p).words));
   const reader = wordReader(words, ground, true);
@@ -247,7 +259,9 @@ function inARow(whole: string, ground: Ground): TypedBars | null {
   const isAll = reader.found === reader.content.length;
   const looksSo = reader.content.every((w) => w.length <= 9 && /^[([]?[A-Ha-h]/.test(w));
   const isExpected = ground.expected && reader.found > 0 && reader.found * 2 >= reader.content.length;
-  if (!isAll && !(isMost && looksSo) && !isExpected) return null;
+  // Far apart, as names over a line of words: half of them are enough.
+  const isSpaced = /\S\s{3,}\S/.test(whole) && reader.found * 2 >= reader.content.length && reader.found > 0;
+  if (!isAll && !((isMost || isSpaced) && looksSo) && !isExpected) return null;
   if (reader.isDegrees && ground.key === null)
     return { bars: [], times: null, notes, asks: [NO_KEY], wrong: [] };
   const asks: string[] = [];

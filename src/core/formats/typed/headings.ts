@@ -17,7 +17,7 @@ export interface Heading {
 const PARTS =
   'intro(?:duction)?|verses?|vers|strophe|pre[- ]?chorus|post[- ]?chorus|chorus|refrain|hook|bridge|middle[- ]?(?:8|eight)|(?:guitar |main |lead |bass )?solo|outro|coda|tag|interlude|instrumental|breakdown|break|build(?:[- ]?up)?|drop|vamp|turnaround|theme|ending|(?:main |opening |verse |chorus |intro |second |bass )?riff|part|section';
 const NAMED = new RegExp(
-  `^(?:(?:${PARTS})(?:[ ]?(?:\\d{1,2}(?!\\s*[x×\\d])|[IVX]{1,4}\\b|(?<=part |section )[A-Z0-9]\\b))?)(?=$|[\\s:=(\\[,.–—-])`,
+  `^(?:(?:${PARTS})(?:[ ]?(?:\\d{1,2}(?!\\s*[x×\\d])|(?!x\\b)[IVX]{1,4}\\b|(?<=part |section )[A-Z0-9]\\b))?)(?=$|[\\s:=(\\[,.–—-])`,
   'i',
 );
 const TIMES = /(?:^|\s|\()(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s?times)?\)?(?=$|[\s:,).])/i;
@@ -26,7 +26,8 @@ const TIMES = /(?:^|\s|\()(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s?times)?\)
 export function headingOf(line: string, { loose }: { readonly loose: boolean }): Heading | null {
   const text = undressed(line);
   if (text === null) return null;
-  const { bare, isDressed } = text;
+  const { isDressed } = text;
+  const bare = text.bare.replace(/^(?:and |then )?the (?=\S)/i, '');
   const repeat = /^(?:repeat|play|then|back to|again:?)\s+(?:the\s+)?(.+)$/i.exec(bare);
   const named = NAMED.exec(repeat ? repeat[1]! : bare);
   if (named) {
@@ -52,10 +53,23 @@ export function headingOf(line: string, { loose }: { readonly loose: boolean }):
   return null;
 }
 
-/** A name and chords behind a colon, where the name is one of no usual part: `Strum bit: Em C`. */
-export function namedStretch(line: string): { readonly name: string; readonly rest: string } | null {
+/** A name of no usual part with something behind a colon: `Strum bit: Em C`, `V2: same as V1`. */
+export function namedStretch(line: string): Heading | null {
   const match = /^([^:|=]{1,30}?)\s*[:=]\s*(\S.*)$/.exec(undressed(line)?.bare ?? '');
-  return match && /[A-Za-z]{2}/.test(match[1]!) ? { name: match[1]!.trim(), rest: match[2]! } : null;
+  if (!match || !/[A-Za-z]{2}|^[A-Z]\d{0,2}$/.test(match[1]!)) return null;
+  return behindName(match[1]!, `: ${match[2]!}`, false);
+}
+
+/** A line that speaks of several parts, each by itself: `Verse: Em C, Chorus: G D`, `the verse is Em C and the chorus G D`. */
+export function partsOfLine(line: string): readonly string[] {
+  const begins = new RegExp(
+    `(?:^|[,;.]\\s+|\\s+(?:and|then|with)\\s+)(?:the\\s+)?(?=(?:${PARTS})(?: \\d)?\\s*(?:[:=]|\\b(?:is|goes|are|has)\\b))`,
+    'gi',
+  );
+  const at = [...line.matchAll(begins)].map((m) => m.index + m[0].length);
+  if (at.length < 2) return [line];
+  const pieces = at.map((from, i) => line.slice(i === 0 ? 0 : from, at[i + 1] ?? line.length));
+  return pieces.map((p) => p.replace(/[,;.]?\s*(?:\b(?:and|then|with)\s*(?:the\s*)?)?$/i, '').trim());
 }
 
 /** The line without what a heading is dressed in: `[Verse]`, `**Verse**`, `## Verse`, `<Verse>`, `--- Verse ---`. */
@@ -94,9 +108,13 @@ function behindName(
     const trimmed = rest.replace(/^[\s:=,.–—-]+/, '');
     const note = /^\(([^()]*)\)/.exec(trimmed);
     const often = /^\(?(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s?times)?\)?(?=$|[\s:,.=–—-])/i.exec(trimmed);
+    const bars = /^\d{1,3} (?:bars?|measures?)(?=$|[\s:,.=–—-])/i.exec(trimmed);
     if (often) {
       times = Number(often[1] ?? often[2]);
       rest = trimmed.slice(often[0].length);
+    } else if (bars) {
+      notes.push(bars[0]);
+      rest = trimmed.slice(bars[0].length);
     } else if (note && chordsOnly(note[1]!)) {
       rest = trimmed;
       break;
@@ -107,11 +125,23 @@ function behindName(
       else if (/^(?:again|repeat|as before)$/i.test(note[1]!.trim())) again = true;
       else notes.push(note[1]!.trim());
     } else {
-      const like = /^(?:again|(?:is )?(?:the )?same as|as in|like|as)\b\s*(?:the\s+)?(.*)$/i.exec(trimmed);
+      const like =
+        /^(?:again|(?:is )?(?:the )?same as|as in|like|as|repeats?|repeating|over|play)\b\s*(?:the\s+)?(.*)$/i.exec(
+          trimmed,
+        );
       if (like && !/[|]/.test(trimmed)) {
-        again = like[1] === '' || /^(?:before|above)$/i.test(like[1]!) ? true : like[1]!;
+        const fade = /\s*\b((?:to|and|then|with a)?\s*fade(?:s|-?out| out)?)\b.*$/i.exec(like[1]!);
+        if (fade) notes.push(fade[1]!.trim());
+        const bare = like[1]!.slice(0, fade?.index ?? undefined);
+        const count = TIMES.exec(bare);
+        if (count) times = Number(count[1] ?? count[2]);
+        const other = bare
+          .replace(TIMES, '')
+          .replace(/\s*\b(?:chords?|progression|changes|part|riff)$/i, '')
+          .trim();
+        again = other === '' || /^(?:before|above)$/i.test(other) ? true : other;
         rest = '';
-      } else rest = trimmed.replace(/^(?:is|goes|chords?|are)\b\s*:?\s*/i, '');
+      } else rest = trimmed.replace(/^(?:is|goes|chords?|are|has)\b\s*:?\s*/i, '');
       break;
     }
   }
@@ -146,27 +176,44 @@ export function orderOf(
   known: readonly string[],
 ): readonly { readonly name: string; readonly times: number }[] | null {
   const said = ORDER.exec(line.trim());
-  const text = (said ? said[1]! : line)
-    .replace(/[–—→>|/,;·•+-]+/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
+  const found: { name: string; times: number }[] = [];
+  for (const segment of (said ? said[1]! : line).split(
+    /\s*[–—→>|/,;·•+]\s*|\s+-\s+|(?<=[a-z0-9])-(?=\s|$)/,
+  )) {
+    const ordered = namesIn(segment.replace(/\s+/g, ' ').trim(), known, said !== null);
+    if (ordered === null) return null;
+    found.push(...ordered);
+  }
+  return found.length >= (said ? 1 : 3) ? found : null;
+}
+
+/** Names one after the other, how often behind each, or before the first. */
+function namesIn(
+  text: string,
+  known: readonly string[],
+  isShort: boolean,
+): { name: string; times: number }[] | null {
   const found: { name: string; times: number }[] = [];
   let left = text;
+  let first = 1;
   while (left !== '') {
     const often = /^\(?(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])\)?(?=\s|$)/i.exec(left);
-    if (often && found.length > 0) {
-      found[found.length - 1] = { ...found.at(-1)!, times: Number(often[1] ?? often[2]) };
+    if (often) {
+      const times = Number(often[1] ?? often[2]);
+      if (found.length > 0) found[found.length - 1] = { ...found.at(-1)!, times };
+      else first = times;
       left = left.slice(often[0].length).trim();
       continue;
     }
     const name = startOf(left, known);
-    const short = said ? /^([A-Z]{1,2}\d?)(?=\s|$)/i.exec(left)?.[1] : undefined;
-    const meant = name ?? (short === undefined ? null : shortFor(short, known));
-    if (meant === null) return null;
-    found.push({ name: meant, times: 1 });
-    left = left.slice((name === null ? short! : name).length).trim();
+    const short = isShort ? /^([A-Z]{1,2}\d?)(?=\s|$)/i.exec(left)?.[1] : undefined;
+    const whole = /^\S+(?: \d+)?/.exec(left)![0];
+    const meant = name ?? (short === undefined ? shortFor(whole, known) : shortFor(short, known));
+    if (meant === null || (name === null && short === undefined && whole.length < 4)) return null;
+    found.push({ name: meant, times: found.length === 0 ? first : 1 });
+    left = left.slice((name === null ? (short ?? whole) : name).length).trim();
   }
-  return found.length >= (said ? 1 : 3) ? found : null;
+  return found;
 }
 
 /** The longest known name a text begins with. */

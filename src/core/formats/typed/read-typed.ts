@@ -1,6 +1,6 @@
 import { problemAt, type Problem } from '../../base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../form/index';
-import { formatTuning } from '../../instrument/index';
+import { FIVE_STRING_BASS, formatTuning } from '../../instrument/index';
 import { cleanTitle, emptySong, songKey, type Song } from '../../song/index';
 import { formatMeter, type Meter } from '../../time/index';
 import { guessKey, parseChord, pretty, type Key } from '../../pitch/index';
@@ -8,7 +8,7 @@ import { readTab, type TabBar } from '../tab/read-tab';
 import { tabLineOf } from '../tab/tab-line';
 import { countOf, readBars, type TypedBar, type TypedBars } from './bars';
 import { draftSection, type DraftSection } from './draft';
-import { headingOf, namedStretch, orderOf, titled, type Heading } from './headings';
+import { headingOf, namedStretch, orderOf, partsOfLine, titled, type Heading } from './headings';
 import { bracketed, columnsOf, wordsUnder } from './over';
 import { piecesOf, playersNamed, settingOf, type TypedSetting } from './settings';
 import { settleSong } from './settle';
@@ -88,6 +88,8 @@ class Reading {
   /** The chords of the line before, where words may stand under them. */
   #over: { readonly section: DraftSection; readonly from: number; readonly raw: string } | null = null;
   #needsKey = false;
+  /** The line (from 0) that says a capo; null where none does. */
+  #capoAt: number | null = null;
 
   constructor(text: string, options: TypedOptions) {
     this.#raw = text
@@ -102,7 +104,14 @@ class Reading {
 
   read(): TypedRead {
     this.#readKeyFirst();
-    for (let i = 0; i < this.#raw.length;) i += this.#line(i);
+    for (let i = 0; i < this.#raw.length; ) {
+      const parts = tabLineOf(this.#raw[i]!) ? [] : partsOfLine(withoutLead(this.#raw[i]!));
+      if (parts.length < 2) i += this.#line(i);
+      else {
+        for (const part of parts) this.#line(i, part);
+        i += 1;
+      }
+    }
     return this.#finished();
   }
 
@@ -137,8 +146,8 @@ class Reading {
   }
 
   /** Reads what stands at a line and gives how many lines it took. */
-  #line(i: number): number {
-    const raw = withoutLead(this.#raw[i]!);
+  #line(i: number, given?: string): number {
+    const raw = given ?? withoutLead(this.#raw[i]!);
     const text = raw.trim();
     const over = this.#over;
     this.#over = null;
@@ -169,9 +178,8 @@ class Reading {
     const heading = headingOf(text, { loose: this.#isMusicBelow(i) });
     if (heading && this.#heading(i, heading)) return 1;
     const named = namedStretch(text);
-    if (named && readBars(named.rest, { meter: this.#meter, key: this.#key, expected: false })) {
-      const one = { name: titled(named.name), rest: named.rest, times: null, notes: [], again: null };
-      if (this.#heading(i, one)) return 1;
+    if (named && (named.again !== null || readBars(named.rest, this.#ground(false)))) {
+      if (this.#heading(i, named)) return 1;
     }
     const inside = bracketed(raw);
     if (inside) return this.#bracketed(i, inside);
@@ -180,8 +188,28 @@ class Reading {
       this.#chords(i, bars, raw);
       return 1;
     }
+    // A few words over chords that nobody sings to are a name, once there are parts.
+    if (this.#sections.length > 0 && over === null && this.#isNameOfChords(i, text)) {
+      this.#heading(i, { name: titled(text), rest: '', times: null, notes: [], again: null });
+      return 1;
+    }
     this.#words(i, text, { raw, over });
     return 1;
+  }
+
+  /** Whether a line of few words stands over chords, after an empty line, and those over no words. */
+  #isNameOfChords(i: number, text: string): boolean {
+    const isAfterNothing = i === 0 || this.#raw[i - 1]!.trim() === '';
+    if (!isAfterNothing || text.split(/\s+/).length > 4 || /[.,!?]$/.test(text)) return false;
+    const [next, behind] = [this.#raw[i + 1], this.#raw[i + 2]].map((l) =>
+      l === undefined ? '' : withoutLead(l),
+    );
+    if (readBars(next!, this.#ground(false)) === null) return false;
+    return (
+      behind!.trim() === '' ||
+      readBars(behind!, this.#ground(false)) !== null ||
+      headingOf(behind!, { loose: false }) !== null
+    );
   }
 
   /** Whether chords or tab come right under a line. */
@@ -240,12 +268,14 @@ class Reading {
         return `key: ${pretty(setting.key.text)}`;
       case 'tempo':
         this.#song = { ...this.#song, tempo: setting.tempo };
-        return `${setting.tempo} bpm`;
+        if (setting.words !== undefined) this.#songRemarks.push(setting.words);
+        return `${setting.tempo} bpm${setting.words === undefined ? '' : `, remark: ${setting.words}`}`;
       case 'meter':
         this.#song = { ...this.#song, meter: setting.meter };
         return formatMeter(setting.meter);
       case 'capo': {
         for (const player of setting.players) this.#rig(player, { capo: setting.capo });
+        this.#capoAt = this.#lines.length;
         return `capo ${setting.capo} (${setting.players.map((p) => PLAYER_WORDS[p]).join(' and ')})`;
       }
       case 'tuning': {
@@ -392,7 +422,8 @@ class Reading {
       last.stretches.push({ from: 0, until: last.bars.length, times: count });
       return this.#told(i, 'chords', `${last.name}, ${count} times`);
     }
-    if (of.over) return this.#sung(i, of.raw, of.over);
+    const isAside = /^\(.+\)$/.test(text) && (of.over?.raw.includes('|') ?? false);
+    if (of.over && !isAside) return this.#sung(i, of.raw, of.over);
     if (this.#sections.length === 0 && this.#orders.length === 0) {
       if (!this.#hasTitle && /[\p{L}\d]/u.test(text) && text.length <= 80) {
         return this.#told(i, 'setting', this.#setting({ kind: 'title', title: titleOf(text) }));
@@ -407,6 +438,9 @@ class Reading {
       return this.#told(i, 'kept', `a remark of ${last.name}`);
     }
     (last?.comments ?? this.#comments).push(text);
+    const isFirst = (last?.comments ?? this.#comments).length === 1;
+    if (isFirst && (last === null || last.bars.length > 0))
+      this.#ask(i, 'words under no chords are kept as a comment, from here on');
     this.#told(i, 'words', last ? `words of ${last.name}, kept as a comment` : 'kept as a comment');
   }
 
@@ -494,6 +528,8 @@ class Reading {
     const rows = this.#raw.slice(i, n);
     const strings = rows.filter((r) => tabLineOf(r) !== null).length;
     const isBass = strings === 4 || strings === 5;
+    const isFive = strings === 5 && (this.#player ?? 'bass') === 'bass' && !this.#tuned.has('bass');
+    if (isFive) this.#rig('bass', { tuning: FIVE_STRING_BASS });
     const player = this.#player ?? (isBass ? 'bass' : (this.#options.player ?? 'guitar1'));
     if (this.#player === null) this.#ask(i, `the tab is read as ${PLAYER_WORDS[player]}’s`);
     const section = this.#current(i);
@@ -572,6 +608,10 @@ class Reading {
       fretted: this.#options.fretted ?? false,
     });
     let done = settled.song;
+    if (this.#capoAt !== null) {
+      const how = this.#options.fretted ? 'as they are fretted behind the capo' : 'as they sound';
+      this.#ask(this.#capoAt, `with a capo: chords are taken to be named ${how}`);
+    }
     if (!this.#hasKey && !this.#options.ground) {
       const symbols = done.sections.flatMap((s) => s.bars.flatMap((b) => b.chords.map((c) => c.chord)));
       const key = guessKey(symbols);
@@ -607,8 +647,23 @@ function grouped(bars: readonly TypedBar[], each: number, meter: Meter): readonl
 
 /** Without the time and name of a chat, or the mark of a list, before it. */
 function withoutLead(raw: string): string {
-  const line = raw.replace(CHAT, '');
+  const line = plainText(raw).replace(CHAT, '').replace(/^\s*\[:/, '|:').replace(/:\]/g, ':|');
   return tabLineOf(line) || /^\s*\*{2}/.test(line) ? line : line.replace(BULLET, '');
+}
+
+const TAGS = /<\/?(?:b|i|u|em|strong|span|p|div|br|pre|h[1-6]|font|a|td|tr|li|ul)\b[^<>]*>/gi;
+
+/** Without the tags and signs of a web page. */
+function plainText(raw: string): string {
+  if (!/[<&]/.test(raw)) return raw;
+  return raw
+    .replace(TAGS, '')
+    .replace(/&nbsp;/g, ' ')
+    .replace(/&lt;/g, '<')
+    .replace(/&gt;/g, '>')
+    .replace(/&quot;/g, '"')
+    .replace(/&#39;|&apos;/g, "'")
+    .replace(/&amp;/g, '&');
 }
 
 function titleOf(text: string): string {

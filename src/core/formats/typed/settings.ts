@@ -8,7 +8,8 @@ import { keyOf } from './bars';
 export type TypedSetting =
   | { readonly kind: 'title'; readonly title: string }
   | { readonly kind: 'key'; readonly key: Key }
-  | { readonly kind: 'tempo'; readonly tempo: number }
+  /** `words`: how it is called, "laid back". */
+  | { readonly kind: 'tempo'; readonly tempo: number; readonly words?: string }
   | { readonly kind: 'meter'; readonly meter: Meter }
   | { readonly kind: 'capo'; readonly capo: number; readonly players: readonly Player[] }
   | {
@@ -25,9 +26,9 @@ const CREDIT =
   /^(?:(?:artist|band|author|composer|writer|album|year|copyright|source|capo chart|date|version|subtitle|rev(?:ision)?)\s*[:=-]|(?:words|music|lyrics|words and music|written|recorded|arranged|song) (?:and music )?(?:by|:)|by\s+\S|©)/i;
 const KEY = /^(?:(?:the )?key(?: of| is)?\s*[:=-]?\s*|in (?:the key of )?)(.+)$/i;
 const TEMPO = [
-  /^(?:tempo|speed|bpm)\s*[:=]?\s*(?:[♩q]\s*=\s*)?(\d{2,3}(?:\.\d+)?)\s*(?:bpm)?$/i,
-  /^(?:ca\.?|about|approx\.?|~)?\s*(\d{2,3}(?:\.\d+)?)\s*bpm$/i,
-  /^(?:♩|\u{1D15F}|q|quarter(?: note)?)\s*=\s*(?:ca\.?\s*)?(\d{2,3})(?:\s*bpm)?$/iu,
+  /^()(?:tempo|speed|bpm)\s*[:=]?\s*(?:[♩q]\s*=\s*)?(\d{2,3}(?:\.\d+)?)(?:\s*[-–]\s*\d{2,3})?\s*(?:bpm)?$/i,
+  /^((?:[\p{L}-]+ ){0,4}?)(?:ca\.?|about|approx\.?|at|~|@)?\s*(\d{2,3}(?:\.\d+)?)(?:\s*[-–]\s*\d{2,3})?\s*bpm$/iu,
+  /^((?:[\p{L}-]+ ){0,4}?)\(?(?:♩|\u{1D15F}|q|quarter(?: note)?)\s*=\s*(?:ca\.?\s*)?(\d{2,3})(?:\s*bpm)?\)?$/iu,
 ];
 const METER =
   /^(?:(?:time(?: sig(?:nature)?)?|met(?:er|re)|signature)\s*[:=]?\s*)?(\d{1,2}\s*\/\s*(?:2|4|8|16))(?:\s*time)?$/i;
@@ -74,8 +75,11 @@ export function settingOf(piece: string, { bare = false } = {}): TypedSetting | 
   if (/\b(?:minor|major|min|maj|moll|dur)\b/i.test(text) && keyOf(text))
     return { kind: 'key', key: keyOf(text)! };
   for (const form of TEMPO) {
-    const tempo = Number(form.exec(text)?.[1]);
-    if (tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max) return { kind: 'tempo', tempo };
+    const [, called = '', number] = form.exec(text) ?? [];
+    const tempo = Number(number);
+    const words = called.trim();
+    if (tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max)
+      return { kind: 'tempo', tempo, ...(words === '' ? {} : { words }) };
   }
   if (bare && /^\d{2,3}$/.test(text) && Number(text) >= 40 && Number(text) <= 260)
     return { kind: 'tempo', tempo: Number(text) };
