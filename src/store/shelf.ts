@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import type { Problem } from '../core/base/index';
-import { readAny } from '../core/formats/index';
+import { readAny, readSongFile } from '../core/formats/index';
 import { MOST_CHARACTERS, saveSong, type Song } from '../core/song/index';
 import { StorageProblem, type SongStorage, type StoredSong } from './storage';
 import { understoodRecord } from './stored';
@@ -66,12 +66,10 @@ export type Imported =
 /** Reads a file by its content: a song file, chart text, or a song as people type it. Never changes anything. */
 export function readImport(name: string, text: string): Imported {
   if (text.length > MOST_CHARACTERS) return { kind: 'refused', message: tooLarge(name, text.length) };
-  if (/\.json$/i.test(name) && !text.trimStart().startsWith('{'))
-    return { kind: 'refused', message: `${name} is no JSON; expected an Orchestron song file` };
-  const read = readAny(text);
+  const read = /\.json$/i.test(name) ? readSongFile(text) : readAny(text);
   if (read.refused !== null) return { kind: 'refused', message: `${name}: ${read.refused}` };
   const { problems, questions } = read;
-  const title = read.song.title === 'Untitled' ? name.replace(/\.[^.]*$/, '') : read.song.title;
+  const title = read.kind === 'typed' && read.song.title === 'Untitled' ? name.replace(/\.[^.]*$/, '') : read.song.title;
   const song = { ...read.song, title: title.trim() === '' ? 'Untitled' : title };
   // What was typed freely is a song now; chart text is kept as it stands where something is to be mended in it.
   const isOpen = read.kind === 'chart' && problems.length + questions.length > 0;

@@ -17,7 +17,7 @@ export { withMeter } from './chart/with-meter';
 export { readTab, type TabBar, type TabRead } from './tab/read-tab';
 export { chordsPlayed } from './typed/tab-bars';
 export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';
-export { isChartText, readAny, type AnyRead } from './typed/read-any';
+export { isChartText, readAny, readSongFile, type AnyRead } from './typed/read-any';
 export {
   completionsAt,
   HEAD_HELP,

@@ -23,7 +23,7 @@ export function readAny(text: string, options: TypedOptions = {}): AnyRead {
     return { ...readTyped('', options), ...none, kind: 'typed', refused };
   }
   // A directive in braces begins like a song file.
-  if (/^\s*\{\s*["}\n]/.test(text)) return { ...readFile(text, options), kind: 'song file' };
+  if (/^\s*\{\s*["}\n]/.test(text)) return readSongFile(text, options);
   if (isChartText(text)) {
     const { song, problems, questions } = readChart(text);
     const refused =
@@ -37,14 +37,16 @@ export function readAny(text: string, options: TypedOptions = {}): AnyRead {
   return { ...readTyped(text, options), kind: 'typed' };
 }
 
-function readFile(text: string, options: TypedOptions): TypedRead {
-  const empty = { ...readTyped('', options), lines: [], problems: [], questions: [] };
+/** Reads a song file whatever it looks like. */
+export function readSongFile(text: string, options: TypedOptions = {}): AnyRead {
+  const nothing = { lines: [], problems: [], questions: [] };
+  const empty = { ...readTyped('', options), ...nothing, kind: 'song file' as const };
   let json: unknown;
   try {
     json = JSON.parse(text);
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
-    return { ...empty, refused: `no JSON (${why}); expected an Orchestron song file` };
+    return { ...empty, refused: `this is no JSON (${why}); expected an Orchestron song file` };
   }
   const song = readSong(json);
   return song.ok
