@@ -243,6 +243,6 @@ describe('shelf', () => {
     };
     expect(refused('a.json', '{')).to.include('is no JSON');
     expect(refused('a.json', '{}')).to.include('not an Orchestron song file');
-    expect(refused('a.txt', 'dear diary')).to.include('is no chart');
+    expect(refused('a.txt', 'dear diary')).to.include('no chords were found');
   });
 });

@@ -69,7 +69,8 @@ export function readImport(name: string, text: string): Imported {
   const read = /\.json$/i.test(name) ? readSongFile(text) : readAny(text);
   if (read.refused !== null) return { kind: 'refused', message: `${name}: ${read.refused}` };
   const { problems, questions } = read;
-  const title = read.kind === 'typed' && read.song.title === 'Untitled' ? name.replace(/\.[^.]*$/, '') : read.song.title;
+  const title =
+    read.kind === 'typed' && read.song.title === 'Untitled' ? name.replace(/\.[^.]*$/, '') : read.song.title;
   const song = { ...read.song, title: title.trim() === '' ? 'Untitled' : title };
   // What was typed freely is a song now; chart text is kept as it stands where something is to be mended in it.
   const isOpen = read.kind === 'chart' && problems.length + questions.length > 0;

@@ -15,7 +15,9 @@ export function completing(song: () => Song): CompletionSource {
     const above: string[] = [];
     for (let n = 1; n < line.number; n += 1) above.push(context.state.doc.line(n).text);
     const found = completionsAt(song(), { before, above });
-    if (found === null || (!context.explicit && before.length === found.from)) return null;
+    // Where nothing is typed yet it is offered behind a name only: chords would be in the way of every bar.
+    const isAsked = context.explicit || before.length > (found?.from ?? 0) || /(?:[:;]|==)\s*$/.test(before);
+    if (found === null || !isAsked) return null;
     return {
       from: line.from + found.from,
       options: found.options.map(({ text, says, example }, i): Completion => ({
@@ -33,6 +35,6 @@ function exampleOf(example: string): HTMLElement {
   const box = document.createElement('div');
   const code = document.createElement('code');
   code.textContent = example;
-  box.append('like ', code);
+  box.append('like ', code, ' (Tab takes it)');
   return box;
 }

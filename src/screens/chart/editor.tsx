@@ -1,4 +1,10 @@
-import { autocompletion, completionKeymap } from '@codemirror/autocomplete';
+import {
+  acceptCompletion,
+  autocompletion,
+  closeCompletion,
+  moveCompletionSelection,
+  startCompletion,
+} from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { diagnosticCount, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 import { EditorState, Prec, Transaction } from '@codemirror/state';
@@ -57,8 +63,22 @@ export function Editor(props: Props) {
               { key: 'Mod-y', run: () => (latest.current.onRedo(), true), preventDefault: true },
             ]),
           ),
-          keymap.of([...completionKeymap, ...defaultKeymap]),
-          autocompletion({ override: [completing(() => latest.current.song)], icons: false }),
+          // Enter is a new line whatever is offered; Tab takes it, and leaves the editor where nothing is.
+          Prec.highest(
+            keymap.of([
+              { key: 'Ctrl-Space', run: startCompletion },
+              { key: 'Tab', run: acceptCompletion },
+              { key: 'Escape', run: closeCompletion },
+              { key: 'ArrowDown', run: moveCompletionSelection(true) },
+              { key: 'ArrowUp', run: moveCompletionSelection(false) },
+            ]),
+          ),
+          keymap.of(defaultKeymap),
+          autocompletion({
+            override: [completing(() => latest.current.song)],
+            icons: false,
+            defaultKeymap: false,
+          }),
           EditorView.domEventHandlers({
             paste: (event) => {
               const pasted = event.clipboardData?.getData('text/plain') ?? '';
@@ -192,6 +212,11 @@ const look = EditorView.theme({
   '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--font-mono)', maxHeight: '16em' },
   '.cm-tooltip-autocomplete ul li[aria-selected]': { backgroundColor: 'var(--ink)', color: 'var(--ground)' },
   '.cm-completionDetail': { fontStyle: 'normal', color: 'inherit', opacity: '0.8', marginLeft: '1em' },
-  '.cm-completionInfo': { padding: '6px 10px', maxWidth: '340px', fontFamily: 'var(--font-sans)' },
+  '.cm-tooltip.cm-completionInfo': {
+    borderColor: 'var(--line)',
+    padding: '6px 10px',
+    maxWidth: '340px',
+    fontFamily: 'var(--font-sans)',
+  },
   '.cm-diagnostic-error, .cm-diagnostic-warning': { borderLeft: 'none' },
 });

@@ -104,7 +104,7 @@ class Reading {
 
   read(): TypedRead {
     this.#readKeyFirst();
-    for (let i = 0; i < this.#raw.length; ) {
+    for (let i = 0; i < this.#raw.length;) {
       const parts = tabLineOf(this.#raw[i]!) ? [] : partsOfLine(withoutLead(this.#raw[i]!));
       if (parts.length < 2) i += this.#line(i);
       else {
@@ -647,7 +647,10 @@ function grouped(bars: readonly TypedBar[], each: number, meter: Meter): readonl
 
 /** Without the time and name of a chat, or the mark of a list, before it. */
 function withoutLead(raw: string): string {
-  const line = plainText(raw).replace(CHAT, '').replace(/^\s*\[:/, '|:').replace(/:\]/g, ':|');
+  const line = plainText(raw)
+    .replace(CHAT, '')
+    .replace(/^\s*\[:/, '|:')
+    .replace(/:\]/g, ':|');
   return tabLineOf(line) || /^\s*\*{2}/.test(line) ? line : line.replace(BULLET, '');
 }
 

@@ -56,6 +56,12 @@ export function CardsView({ song, start }: { readonly song: Song; readonly start
     },
     [listening],
   );
+  // Whoever comes to write chords can type them at once; a finger wants no keyboard in the way.
+  useEffect(() => {
+    if (start === null || !window.matchMedia('(pointer: fine)').matches) return undefined;
+    const timer = setTimeout(() => document.querySelector<HTMLInputElement>('[data-bar-field]')?.focus());
+    return () => clearTimeout(timer);
+  }, [start]);
   const cards = useMemo((): CardsContext => ({ song, spot, point, touch, hear }), [song, spot, touch, hear]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),

@@ -33,7 +33,7 @@ export function NextTouch() {
           <b>
             {isOn || writing === null ? 'Now' : 'Then'} the chords of {name}.
           </b>
-          {isOn && ' Each touch below adds a bar; or type them in a row.'}
+          {isOn && ' Each touch below adds a bar; or type them in a row. Enter on an empty field goes on.'}
         </span>
         {!isOn && (
           <Button look="strong" onClick={() => point({ entry: blank, bar: 1, chord: 0 })}>

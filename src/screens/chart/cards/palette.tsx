@@ -9,6 +9,7 @@ import { Button } from '../../../ui/index';
 import {
   afterPut,
   barOf,
+  blankAfter,
   chordAt,
   dropChord,
   guessChord,
@@ -200,9 +201,17 @@ function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: 
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const section = sectionOf(song, spot)!;
+  /** Nothing more to add here: the next part without chords, or else the way to the split. */
+  const onward = () => {
+    const blank = blankAfter(song, spot.entry);
+    if (blank !== null) point({ entry: blank, bar: 1, chord: 0 });
+    else setTimeout(() => document.querySelector<HTMLElement>('[data-split-now]')?.focus());
+  };
   const write = (goesOn: boolean) => {
     if (typed === null || typed.trim() === '' || typed.trim() === written) {
       setTyped(null);
+      if (goesOn && isBehind) onward();
+      else if (goesOn) point({ ...spot, bar: spot.bar + 1, chord: 0 });
       return true;
     }
     const read = typeBars(song, spot, typed);
@@ -241,7 +250,9 @@ function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: 
         onKeyDown={(e) => {
           if (e.key === 'Enter') {
             e.preventDefault();
-            if (write(true))
+            const wasEmpty = isBehind && (typed ?? '').trim() === '';
+            const isLast = wasEmpty && blankAfter(song, spot.entry) === null;
+            if (write(true) && !isLast)
               setTimeout(() => document.querySelector<HTMLInputElement>('[data-bar-field]')?.focus());
           }
           if (e.key === 'Escape') {

@@ -50,6 +50,17 @@ export function isBlank(section: Section): boolean {
   return section.bars.length === 1 && section.bars[0]!.chords.every((c) => c.chord === 'N.C.');
 }
 
+/** The next playing (from 0) behind one whose section has no chords, from the beginning on after the end; null: none. */
+export function blankAfter(song: Song, entry: number): number | null {
+  const order = song.form.map((_, i) => (entry + 1 + i) % song.form.length);
+  return (
+    order.find((i) => {
+      const section = sectionOf(song, { entry: i });
+      return section !== null && !isReturn(song, i) && isBlank(section);
+    }) ?? null
+  );
+}
+
 function here(song: Song, spot: Pick<Spot, 'entry'>, edit: Edit): Edit {
   return isReturn(song, spot.entry) ? onlyHere(edit, spot.entry) : edit;
 }
@@ -72,12 +83,13 @@ export function putChord(song: Song, spot: Spot, chord: string): Edit {
     };
   }
   const { chords } = bar;
-  if (!chords[spot.chord]) return withChords(song, spot, [{ at: 0, push: 0, chord }, ...chords]);
-  const { guess: _was, ...old } = chords[spot.chord]!;
+  if (chords.length === 0) return withChords(song, spot, [{ at: 0, push: 0, chord }]);
+  const which = Math.min(spot.chord, chords.length - 1);
+  const { guess: _was, ...old } = chords[which]!;
   return withChords(
     song,
     spot,
-    chords.map((c, i) => (i === spot.chord ? { ...old, chord } : c)),
+    chords.map((c, i) => (i === which ? { ...old, chord } : c)),
   );
 }
 
