@@ -156,7 +156,8 @@ export function createDesk(ports: DeskPorts): Desk {
         }
         const next = applyEdit(song, edit);
         if (next === song) return;
-        const first = firstDifference(song, edit);
+        // What is meant for one playing alone was said so already.
+        const first = edit.kind === 'here' ? null : firstDifference(song, edit);
         const isSettled = first !== null && first.entry !== null && everywhere.has(first.section);
         const of = isSettled ? passDifference(song, edit) : first;
         if (of) set({ asked: { edit, step, of } });

@@ -9,12 +9,45 @@ import type { Song } from '../core/song/index';
 export function draftAfter(draft: string | null, was: Song, now: Song): string | null {
   if (draft === null) return null;
   const fresh = writeChart(now);
-  const merged = joined(draft, writeChart(was), fresh);
-  if (merged !== null && writeChart(readChart(merged).song) === fresh) {
-    const { problems, questions } = readChart(merged);
-    return problems.length + questions.length === 0 ? null : merged;
+  for (const text of [joined(draft, writeChart(was), fresh), withStrays(fresh, draft)]) {
+    if (text === null) continue;
+    const { song, problems, questions } = readChart(text);
+    if (writeChart(song) === fresh) return problems.length + questions.length === 0 ? null : text;
   }
   return readChart(draft).problems.length === 0 ? null : draft;
+}
+
+const HEADER = /^\s*==\s*(.*?)\s*==/;
+
+/** A text with the lines of a draft that nobody understands at the end of what they stand in, each as it was typed. */
+function withStrays(fresh: string, draft: string): string {
+  const typed = draft.split(/\r\n|\n|\r/);
+  const strays = new Map<string, string[]>();
+  for (const line of new Set(readChart(draft).problems.map((p) => p.line))) {
+    const above = readChart(typed.slice(0, line - 1).join('\n')).song.sections;
+    const owner = above.at(-1)?.name ?? '';
+    strays.set(owner, [...(strays.get(owner) ?? []), typed[line - 1] ?? '']);
+  }
+  const done: string[] = [];
+  let owner = '';
+  const settle = () => {
+    const own = strays.get(owner) ?? [];
+    strays.delete(owner);
+    // Blank lines between two sections stay between them.
+    let at = done.length;
+    while (at > 0 && done[at - 1]!.trim() === '') at -= 1;
+    done.splice(at, 0, ...own);
+  };
+  for (const line of fresh.split('\n')) {
+    const name = HEADER.exec(line)?.[1];
+    if (name !== undefined) {
+      settle();
+      owner = name;
+    }
+    done.push(line);
+  }
+  settle();
+  return [...done, ...[...strays.values()].flat()].join('\n');
 }
 
 /** The draft with every line that changed from one text to the other; null where both changed the same lines. */

@@ -31,6 +31,7 @@ describe('the whole path in Chromium', () => {
   it('types a song, splits it, cures a finding, locks, undoes, reloads and finds all still there', async () => {
     const { page, complaints } = await app.open();
     await press(page, 'New song');
+    await press(page, 'I would rather type');
     await typeChart(page, CHART);
     await sees(page, 'Everything is understood');
     await sees(page, 'Go and split it (11 open)');
@@ -112,6 +113,7 @@ describe('the whole path in Chromium', () => {
   it('marks what is not understood at its line and column, keeps it over a reload, and reads the rest', async () => {
     const { page, complaints } = await app.open();
     await press(page, 'New song');
+    await press(page, 'I would rather type');
     await typeChart(page, CHART.replace('| F |', '| Fzz |').replace('13xx', '13x'));
     await sees(page, 'line 5, column 15');
     await sees(page, 'the grip 13x has 3 strings; expected 4');

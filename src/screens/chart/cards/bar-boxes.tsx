@@ -11,6 +11,7 @@ import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sort
 import { CSS } from '@dnd-kit/utilities';
 import { Lock, Plus } from 'lucide-react';
 import { memo, useMemo, useRef, type KeyboardEvent } from 'react';
+import { flushSync } from 'react-dom';
 import {
   isLocked,
   PLAYER_WORDS,
@@ -104,15 +105,13 @@ export function BarBoxes({
     // What is typed on a bar is typed into it.
     if (event.key === 'Enter' || /^[A-Ha-h.%|/NnIiVv]$/.test(event.key)) {
       event.preventDefault();
-      point({ entry, bar, chord: 0 });
-      const first = event.key === 'Enter' ? '' : event.key;
-      setTimeout(() => {
-        const field = document.querySelector<HTMLInputElement>('[data-bar-field]');
-        if (!field) return;
-        field.focus();
-        if (first === '') field.select();
-        else typeInto(field, first);
-      });
+      // At once, so that what is typed right after it goes there too.
+      flushSync(() => point({ entry, bar, chord: 0 }));
+      const field = document.querySelector<HTMLInputElement>('[data-bar-field]');
+      if (!field) return;
+      field.focus();
+      if (event.key === 'Enter') field.select();
+      else typeInto(field, event.key);
     }
   };
   return (

@@ -56,10 +56,11 @@ export function CardsView({ song, start }: { readonly song: Song; readonly start
     },
     [listening],
   );
-  // Whoever comes to write chords can type them at once; a finger wants no keyboard in the way.
+  // Whoever comes to write chords can type them at once; a box brings up no keyboard on a phone.
   useEffect(() => {
-    if (start === null || !window.matchMedia('(pointer: fine)').matches) return undefined;
-    const timer = setTimeout(() => document.querySelector<HTMLInputElement>('[data-bar-field]')?.focus());
+    if (start === null) return undefined;
+    const selector = `[data-playing="${start.entry}"] [data-box="${start.bar}"]`;
+    const timer = setTimeout(() => document.querySelector<HTMLElement>(selector)?.focus());
     return () => clearTimeout(timer);
   }, [start]);
   const cards = useMemo((): CardsContext => ({ song, spot, point, touch, hear }), [song, spot, touch, hear]);

@@ -1,6 +1,7 @@
 import { CopyPlus, Trash2, Volume2, X } from 'lucide-react';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
+import { flushSync } from 'react-dom';
 import { writeBarChords } from '../../../core/formats/index';
 import { degreesOfKey, parseChord, pretty, type Key } from '../../../core/pitch/index';
 import { unfold } from '../../../core/song/index';
@@ -13,6 +14,7 @@ import {
   chordAt,
   dropChord,
   guessChord,
+  isBlank,
   isReturn,
   meterAt,
   moveEdges,
@@ -201,11 +203,10 @@ function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: 
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const section = sectionOf(song, spot)!;
-  /** Nothing more to add here: the next part without chords, or else the way to the split. */
+  /** Nothing more to add here: on to the next part without chords. */
   const onward = () => {
     const blank = blankAfter(song, spot.entry);
     if (blank !== null) point({ entry: blank, bar: 1, chord: 0 });
-    else setTimeout(() => document.querySelector<HTMLElement>('[data-split-now]')?.focus());
   };
   const write = (goesOn: boolean) => {
     if (typed === null || typed.trim() === '' || typed.trim() === written) {
@@ -225,7 +226,8 @@ function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: 
     setTyped(null);
     setTrouble(null);
     if (goesOn) {
-      const next = isBehind ? Math.max(spot.bar, section.bars.length) + read.count : spot.bar + read.count;
+      const from = isBlank(section) ? 0 : isBehind ? section.bars.length : spot.bar;
+      const next = from + read.count;
       point({ entry: spot.entry, bar: next, chord: 0 });
     }
     return true;
@@ -252,8 +254,14 @@ function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: 
             e.preventDefault();
             const wasEmpty = isBehind && (typed ?? '').trim() === '';
             const isLast = wasEmpty && blankAfter(song, spot.entry) === null;
-            if (write(true) && !isLast)
-              setTimeout(() => document.querySelector<HTMLInputElement>('[data-bar-field]')?.focus());
+            // At once, so that the next key finds the field of the next bar.
+            let isWritten = false;
+            flushSync(() => {
+              isWritten = write(true);
+            });
+            if (!isWritten) return;
+            const next = isLast ? '[data-split-now]' : '[data-bar-field]';
+            document.querySelector<HTMLElement>(next)?.focus();
           }
           if (e.key === 'Escape') {
             setTyped(null);
