@@ -23,7 +23,7 @@ describe('a first song without the grammar, in Chromium', () => {
   });
   after(() => app.stop());
 
-  const log = (what: string, hand: Hand) => console.log(`    ${what}: ${hand.report()}`);
+  const log = (what: string, hand: Hand) => process.stdout.write(`    ${what}: ${hand.report()}\n`);
   /** Waits until nothing is open any more and what comes next is shown. */
   const isSplit = async (page: Page) => {
     await page.waitForSelector('[data-next-steps]', { timeout: 60_000 });

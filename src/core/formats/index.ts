@@ -18,12 +18,4 @@ export { readTab, type TabBar, type TabRead } from './tab/read-tab';
 export { chordsPlayed } from './typed/tab-bars';
 export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';
 export { isChartText, readAny, readSongFile, type AnyRead } from './typed/read-any';
-export {
-  completionsAt,
-  HEAD_HELP,
-  HEADER_HELP,
-  RIG_HELP,
-  ROW_HELP,
-  type ChartCompletion,
-  type ChartCompletions,
-} from './chart/complete';
+export { completionsAt } from './chart/complete';

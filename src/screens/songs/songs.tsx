@@ -17,7 +17,7 @@ import {
 } from '../../store/index';
 import { Banner, Button } from '../../ui/index';
 import type { ChartStart } from '../chart/chart';
-import { DropZone } from '../paste/drop-zone';
+import { DropZone, SONG_FILES } from '../paste/drop-zone';
 import { usePorts } from '../ports';
 import { SongRow } from './song-row';
 
@@ -151,7 +151,7 @@ export function Songs() {
             ref={picker}
             type="file"
             multiple
-            accept=".json,.txt,.tab,.crd,.cho,.pro,.chopro,.md,application/json,text/plain"
+            accept={Object.entries(SONG_FILES).flat(2).join(',')}
             className="hidden"
             aria-label="Import songs"
             onChange={(e) => {
