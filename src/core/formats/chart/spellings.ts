@@ -58,6 +58,8 @@ export function whoseRemark(text: string | undefined): Player | undefined {
   return text === undefined ? undefined : (playerNamed(text) ?? undefined);
 }
 
+/** Labels as they are written here: nothing is to be read in them. */
+const USUAL_ROW = /^(?:chords|voice|remarks|(?:guitar[12]|bass)(?: (?:hits|line|sound|remarks|or.*))?)$/;
 const ROW = /^(guitar ?[12]|gtr ?[12]|bass(?: guitar)?)\b\s*(.*)$/i;
 const ROWS: Readonly<Record<string, string>> = {
   chord: 'chords',
@@ -75,11 +77,15 @@ const ROWS: Readonly<Record<string, string>> = {
 /** The label of a row as chart text has it: `Guitar 1 Hits` is guitar1 hits, `Chords` chords; unknown ones as they are. */
 export function rowLabel(text: string): string {
   const label = text.trim().replace(/\s+/g, ' ').replace(/:$/, '');
+  if (USUAL_ROW.test(label)) return label;
   const match = ROW.exec(label);
   const usual = (word: string) => (Object.hasOwn(ROWS, word) ? ROWS[word]! : word);
   if (!match) return usual(label.toLowerCase());
   return `${playerNamed(match[1]!)!} ${usual(match[2]!.toLowerCase())}`.trim();
 }
+
+const ROW_LINE =
+  /^\s*(?:$|(?:chords|voice|remarks|guitar[12]|bass)\b|(?:title|key|tempo|meter|down|plans|patterns|remark|keep)\s*:)/;
 
 /** A header as people write it, and what stands behind the name on its line. */
 export interface LooseHeader {
@@ -93,6 +99,7 @@ export interface LooseHeader {
  * others.
  */
 export function looseHeader(line: string): LooseHeader | null {
+  if (ROW_LINE.test(line)) return null;
   // `-- bar 4 --` says what differs.
   const heading = /^\s*--/.test(line) ? null : headingOf(line, { loose: false });
   if (!heading || heading.again !== null || heading.notes.length > 0) return null;
