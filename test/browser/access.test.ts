@@ -95,6 +95,31 @@ describe('access, by axe-core', () => {
     });
   }
 
+  for (const theme of ['light', 'dark'] as const) {
+    it(`finds nothing serious on the way to a first song (${theme})`, async () => {
+      const { page } = await app.open({ theme });
+      await page.locator('button ::-p-text(New song)').click();
+      await page.locator('[data-part="Verse"]').click();
+      expect(await serious(page), 'a new song').to.deep.equal([]);
+      await page.locator('[data-start]').click();
+      await page.locator('[data-degree="i"]').click();
+      await page.locator('[data-box="0"]').click();
+      await page.locator('button ::-p-text(Chord more)').click();
+      await page.locator('[data-ground-strip] button').click();
+      await page.waitForSelector('[data-beats] [role="slider"]');
+      expect(await serious(page), 'cards').to.deep.equal([]);
+      await page.locator('button ::-p-text(Paste a song)').click();
+      await page.waitForSelector('[data-paste] textarea');
+      await page.keyboard.sendCharacter('Verse: Em Cq G\n(let ring)\nChorus: C D');
+      await page.waitForSelector('[aria-label="Not understood"]');
+      expect(await serious(page), 'a pasted song').to.deep.equal([]);
+      await page.keyboard.press('Escape');
+      await page.locator('a ::-p-text(How to write it)').click();
+      await page.waitForSelector('.written table');
+      expect(await serious(page), 'how to write it').to.deep.equal([]);
+    });
+  }
+
   it('does not scroll sideways on a narrow screen', async () => {
     const { page } = await app.open({ width: 390, height: 844 });
     await openSong(page, 'Salt Lamp');

@@ -238,7 +238,7 @@ describe('a first song without the grammar, in Chromium', () => {
     const names = () => page.$$eval('[data-section-name]', (all) => all.map((e) => e.textContent));
     const bars = (entry: number) =>
       page.$$eval(`[data-playing="${entry}"] [data-bar]`, (all) =>
-        all.map((e) => (e.getAttribute('aria-label') ?? '').replace(/^Bar \d+: /, '')),
+        all.map((e) => e.getAttribute('data-chords')),
       );
     const center = async (selector: string) => {
       const box = (await (await page.waitForSelector(selector))!.boundingBox())!;

@@ -44,5 +44,10 @@ function pageOf(text: string): Page {
     if (depth === 2) headings.push({ id, words });
     return `<h${depth} id="${id}">${words}</h${depth}>\n`;
   };
-  return { html: marked.parse(text, { renderer, async: false }), headings };
+  const html = marked
+    .parse(text, { renderer, async: false })
+    // What is wider than the page is moved along by keys too.
+    .replaceAll('<pre>', '<pre tabindex="0">')
+    .replaceAll('<table>', '<table tabindex="0">');
+  return { html, headings };
 }

@@ -196,7 +196,7 @@ const BarBox = memo(function BarBox(props: BoxProps) {
         data-bar={number + 1}
         aria-pressed={isHere}
         tabIndex={isHere || number === 0 ? 0 : -1}
-        aria-label={`Bar ${number + 1}: ${names.length > 0 ? names.join(', ') : 'the chord before goes on'}`}
+        data-chords={names.join(', ')}
         className={`flex min-h-13 w-full scroll-mt-16 scroll-mb-[54vh] lg:scroll-mb-4 flex-col rounded border bg-ground px-1.5 py-0.5 text-left ${isHere ? 'border-2 border-ink' : 'border-line hover:border-ink'} ${isDragging ? 'opacity-70' : ''}`}
         onClick={(e) => {
           const at = (e.target as HTMLElement).closest<HTMLElement>('[data-chord]');
@@ -204,7 +204,10 @@ const BarBox = memo(function BarBox(props: BoxProps) {
         }}
       >
         <span className="flex w-full items-baseline gap-1 text-[11px] text-soft">
-          {number + 1}
+          <span>
+            <span className="sr-only">Bar </span>
+            {number + 1}
+          </span>
           <span className="flex flex-1 flex-wrap gap-x-1.5">
             {PLAYERS.map((player) => (
               <Written key={player} player={player} bar={bar} />
@@ -217,7 +220,11 @@ const BarBox = memo(function BarBox(props: BoxProps) {
           )}
         </span>
         <span className="flex w-full">
-          {chords.length === 0 && <span className="text-soft">…</span>}
+          {chords.length === 0 && (
+            <span className="text-soft">
+              …<span className="sr-only"> the chord before goes on</span>
+            </span>
+          )}
           {chords[0] && chords[0].at > 0 && (
             <span style={{ flexGrow: chords[0].at / ticks }} className="basis-0 text-soft">
               …

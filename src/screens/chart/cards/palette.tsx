@@ -84,15 +84,14 @@ export function Palette({ spot }: { readonly spot: Spot }) {
           <Button
             key={degree}
             data-degree={degree}
-            aria-label={`${symbol}, degree ${degree}`}
             className="!min-h-12 !flex-col !items-center !justify-center !gap-0 !px-1"
             onClick={() => put(symbol)}
           >
-            <span className="text-[17px] leading-tight font-bold">{pretty(symbol)}</span>
+            <span className="text-[17px] leading-tight font-bold">{pretty(symbol)}</span>{' '}
             <span className="text-[12px] leading-none text-soft">{degree}</span>
           </Button>
         ))}
-        <Button aria-label="No chord" className="!min-h-12 !justify-center" onClick={() => put('N.C.')}>
+        <Button title="No chord" className="!min-h-12 !justify-center" onClick={() => put('N.C.')}>
           N.C.
         </Button>
       </div>
