@@ -78,7 +78,7 @@ describe('listening, in Chromium', () => {
     await goTo(page, 'Sheets');
     await page.waitForSelector('[data-part="1"] [data-sounding]');
     await goTo(page, 'Chart');
-    await page.waitForSelector('[data-section="Verse"] [data-sounding]');
+    await page.waitForSelector('[data-playing="1"] [data-sounding]');
     await goTo(page, 'Hits');
     await sees(page, 'Verse');
     expect(await playing(page)).to.equal('playing');

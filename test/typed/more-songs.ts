@@ -37,7 +37,7 @@ the water forgets my name`,
     name: 'separators and a feel in the heading',
     text: 'Bridge (half time): Am / F / C / G',
     form: ['Bridge | Am | F | C | G |'],
-    asks: /half time/,
+    head: ['Bridge feel half'],
   },
   {
     name: 'numbers between bar lines',

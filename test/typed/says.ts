@@ -22,6 +22,7 @@ export function headOf(song: Song): readonly string[] {
       ];
     }),
     ...song.sections.flatMap((s) => (s.meter ? [`${s.name} meter ${formatMeter(s.meter)}`] : [])),
+    ...song.form.flatMap((e) => (e.feel ? [`${e.section} feel ${e.feel}`] : [])),
     ...song.form.flatMap((e) => (e.tempo === undefined ? [] : [`${e.section} tempo ${e.tempo}`])),
   ];
 }

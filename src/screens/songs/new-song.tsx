@@ -7,6 +7,7 @@ import { applyEdit, cleanTitle, emptySong, type Song } from '../../core/song/ind
 import { TEMPO_RANGE } from '../../core/time/index';
 import { Button, Dialog } from '../../ui/index';
 import { PART_NAMES } from '../chart/cards/part-names';
+import { BLANK } from '../chart/cards/touches';
 import { DOWNS, KEYS, METERS, tuningsOf } from '../ground/named-lists';
 
 interface Props {
@@ -225,7 +226,7 @@ function songOf(said: Said, parts: readonly string[]): Song {
             kind: 'addSection',
             name,
             at: now.form.length,
-            bars: [[{ at: 0, push: 0, chord: 'N.C.' }]],
+            bars: [BLANK],
           }),
     song,
   );

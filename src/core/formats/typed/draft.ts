@@ -1,4 +1,4 @@
-import type { FormEntry, Player } from '../../form/index';
+import type { Player } from '../../form/index';
 import type { Meter } from '../../time/index';
 import type { TabBar } from '../tab/read-tab';
 import type { TypedBar } from './bars';
@@ -21,6 +21,7 @@ export interface DraftSection {
   /** How many bars it has, where that is said. */
   count: number | null;
   tempo: number | null;
+  feel: 'half' | 'double' | null;
   meter: Meter | null;
 }
 
@@ -41,6 +42,7 @@ export function draftSection(
     tab: {},
     count: null,
     tempo: null,
+    feel: null,
     meter: null,
   };
 }
@@ -82,6 +84,3 @@ function lengthened(
     words: words.flatMap((w) => [w, ...Array.from({ length: by - 1 }, () => '')]),
   };
 }
-
-/** Where a draft comes in the song once it is settled. */
-export type DraftEntry = Pick<FormEntry, 'section' | 'times' | 'tempo' | 'comments' | 'variants'>;

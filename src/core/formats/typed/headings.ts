@@ -125,27 +125,47 @@ function behindName(
       else if (/^(?:again|repeat|as before)$/i.test(note[1]!.trim())) again = true;
       else notes.push(note[1]!.trim());
     } else {
-      const like =
-        /^(?:again|(?:is )?(?:the )?same as|as in|like|as|repeats?|repeating|over|play)\b\s*(?:the\s+)?(.*)$/i.exec(
-          trimmed,
-        );
-      if (like && !/[|]/.test(trimmed)) {
-        const fade = /\s*\b((?:to|and|then|with a)?\s*fade(?:s|-?out| out)?)\b.*$/i.exec(like[1]!);
-        if (fade) notes.push(fade[1]!.trim());
-        const bare = like[1]!.slice(0, fade?.index ?? undefined);
-        const count = TIMES.exec(bare);
-        if (count) times = Number(count[1] ?? count[2]);
-        const other = bare
-          .replace(TIMES, '')
-          .replace(/\s*\b(?:chords?|progression|changes|part|riff)$/i, '')
-          .trim();
-        again = other === '' || /^(?:before|above)$/i.test(other) ? true : other;
+      const back = comesAgain(trimmed);
+      if (back) {
+        again = back.again;
+        times = back.times ?? times;
+        if (back.fade !== null) notes.push(back.fade);
         rest = '';
       } else rest = trimmed.replace(/^(?:is|goes|chords?|are|has)\b\s*:?\s*/i, '');
       break;
     }
   }
   return { name: titled(name), rest, times, notes, again };
+}
+
+const AGAIN =
+  /^(?:again|(?:is )?(?:the )?same as|as in|like|as|repeats?|repeating|over|play)\b\s*(?:the\s+)?(.*)$/i;
+const OTHER = new RegExp(
+  `^(?:the )?((?:${PARTS})(?: \\d{1,2})?(?:$|\\s+\\(?(?:[x×]|\\d+\\s?[x×]|to fade|and fade|again|chords).*))$`,
+  'i',
+);
+const FADE = /\s*\b((?:to|and|then|with a)?\s*fade(?:s|-?out| out)?)\b.*$/i;
+
+/** What is said of a part instead of its chords: `same as Verse 1`, `repeat verse x2 to fade`, `verse`. Null for others. */
+function comesAgain(text: string): {
+  readonly again: true | string;
+  readonly times: number | null;
+  readonly fade: string | null;
+} | null {
+  const target = OTHER.exec(text)?.[1] ?? AGAIN.exec(text)?.[1];
+  if (target === undefined || text.includes('|')) return null;
+  const fade = FADE.exec(target);
+  const bare = target.slice(0, fade?.index ?? undefined);
+  const count = TIMES.exec(bare);
+  const name = bare
+    .replace(TIMES, '')
+    .replace(/\s*\b(?:again|chords?|progression|changes|part|riff)$/i, '')
+    .trim();
+  return {
+    again: name === '' || /^(?:before|above)$/i.test(name) ? true : name,
+    times: count ? Number(count[1] ?? count[2]) : null,
+    fade: fade ? fade[1]!.trim() : null,
+  };
 }
 
 function chordsOnly(text: string): boolean {

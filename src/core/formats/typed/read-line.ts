@@ -160,7 +160,7 @@ function readWords(
   }
   (last?.comments ?? page.comments).push(text);
   const isFirst = (last?.comments ?? page.comments).length === 1;
-  if (isFirst && (last === null || last.bars.length > 0))
+  if (isFirst && (last === null || last.bars.length > 0 || last.again !== null))
     page.ask(i, 'words under no chords are kept as a comment, from here on');
   page.told(i, 'words', last ? `words of ${last.name}, kept as a comment` : 'kept as a comment');
 }

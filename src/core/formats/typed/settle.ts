@@ -52,6 +52,7 @@ export function settleSong(ground: Song, of: Ground): Settled {
         plan: null,
         key: null,
         ...(draft.tempo === null ? {} : { tempo: draft.tempo }),
+        ...(draft.feel === null ? {} : { feel: draft.feel }),
         ...more,
       });
     if (bars.length === 0) {

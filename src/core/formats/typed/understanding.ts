@@ -168,8 +168,10 @@ export class Understanding {
       section.count = Number(count);
       return;
     }
+    const feel = /^(half|double)[- ]?time(?: feel)?$/i.exec(note)?.[1]?.toLowerCase();
     const setting = settingOf(note);
-    if (setting?.kind === 'tempo') section.tempo = setting.tempo;
+    if (feel === 'half' || feel === 'double') section.feel = feel;
+    else if (setting?.kind === 'tempo') section.tempo = setting.tempo;
     else if (setting?.kind === 'meter') section.meter = setting.meter;
     else {
       section.remarks.push(note);

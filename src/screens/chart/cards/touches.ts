@@ -45,9 +45,14 @@ export function barOf(song: Song, spot: Pick<Spot, 'entry' | 'bar'>): Bar | null
   return song.form[spot.entry] ? barAt(song, placeOf(song, spot)) : null;
 }
 
-/** A section nobody wrote chords into yet. */
+/** What stands in a section until somebody writes its chords: nothing, and not for sure. */
+export const BLANK: readonly PlacedChord[] = [{ at: 0, push: 0, chord: 'N.C.', guess: true }];
+
+/** A section nobody wrote chords into yet; silence that is meant is no guess. */
 export function isBlank(section: Section): boolean {
-  return section.bars.length === 1 && section.bars[0]!.chords.every((c) => c.chord === 'N.C.');
+  return (
+    section.bars.length === 1 && section.bars[0]!.chords.every((c) => c.chord === 'N.C.' && c.guess === true)
+  );
 }
 
 /** The next playing (from 0) behind one whose section has no chords, from the beginning on after the end; null: none. */
@@ -250,7 +255,7 @@ export function newSection(song: Song, wanted: string, at: number): Edit {
   const taken = new Set(song.sections.map((s) => s.name));
   let name = wanted;
   for (let n = 2; taken.has(name); n += 1) name = `${wanted} ${n}`;
-  return { kind: 'addSection', name, at, bars: [[{ at: 0, push: 0, chord: 'N.C.' }]] };
+  return { kind: 'addSection', name, at, bars: [BLANK] };
 }
 
 /** A name that no section has yet, like another one. */
