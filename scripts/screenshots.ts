@@ -30,9 +30,75 @@ const openSong = async (page: Page, title: string) => {
 };
 const tab = async (page: Page, name: string) => page.locator(`nav ::-p-text(${name})`).click();
 
+/** What a bandmate might send. */
+const PASTED = `Paper Lantern
+Key: D minor, 92 bpm, capo 2
+
+Verse 1
+Dm               Bb
+Lantern in the stairwell light
+F                Cq
+nobody is home tonight
+
+Chorus (x2)
+| Bb | F | C / Am / | Dm |
+(let it ring)
+
+Solo over verse chords
+Form: V1 C V1 C C`;
+
 const shots: readonly Shot[] = [
   { name: 'songs-day', theme: 'light', width: 1280, height: 800, go: async () => undefined },
-  { name: 'songs-night', theme: 'dark', width: 1280, height: 800, go: async () => undefined },
+  {
+    name: 'new-song',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await page.locator('button ::-p-text(New song)').click();
+      await page.locator('[data-new-song] input[name="title"]').fill('Slate Roof');
+      for (const part of ['Intro', 'Verse', 'Chorus', 'Verse', 'Chorus'])
+        await page.locator(`[data-part="${part}"]`).click();
+    },
+  },
+  {
+    name: 'pasted-song',
+    theme: 'dark',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await page.locator('button ::-p-text(Paste a song)').click();
+      await page.waitForSelector('[data-paste] textarea');
+      await page.keyboard.sendCharacter(PASTED);
+      await page.waitForFunction(() => document.querySelectorAll('[data-understood] > li').length === 5);
+    },
+  },
+  {
+    name: 'chart-empty',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await page.locator('button ::-p-text(New song)').click();
+      await page.locator('[data-start]').click();
+      await page.waitForSelector('[data-add-section]');
+    },
+  },
+  {
+    name: 'chart-phone',
+    theme: 'light',
+    width: 390,
+    height: 844,
+    go: async (page) => {
+      await page.locator('button ::-p-text(New song)').click();
+      for (const part of ['Verse', 'Chorus']) await page.locator(`[data-part="${part}"]`).click();
+      await page.locator('[data-start]').click();
+      for (const degree of ['i', 'VI', 'III']) await page.locator(`[data-degree="${degree}"]`).click();
+      await page.locator('[data-box="1"]').click();
+      await page.locator('button ::-p-text(Chord more)').click();
+      await page.locator('[data-degree="VII"]').click();
+    },
+  },
   ...(['light', 'dark'] as const).map((theme): Shot => ({
     name: theme === 'light' ? 'split-day' : 'split-night',
     theme,
@@ -65,6 +131,8 @@ const shots: readonly Shot[] = [
       await openSong(page, 'Tramline Sparks');
       await tab(page, 'Chart');
       await page.waitForSelector('.cm-content');
+      await page.locator('[data-playing="1"] [data-box="3"]').click();
+      await page.waitForSelector('[data-palette]');
     },
   },
   ...(['light', 'dark'] as const).map((theme): Shot => ({
@@ -113,32 +181,6 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'split-stop',
-    theme: 'light',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Nine Minute Bus');
-      await page.keyboard.press('n');
-      await page.keyboard.press('n');
-      await page.waitForSelector('[data-cure]');
-      await page.hover('[data-cure]');
-    },
-  },
-  {
-    name: 'three-ways',
-    theme: 'dark',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Tramline Sparks');
-      await page.keyboard.press(']');
-      await page.locator('[aria-label="Section Verse"] ::-p-text(More)').click();
-      await page.locator('[role="menuitem"] ::-p-text(Three ways)').click();
-      await page.waitForSelector('[data-way]', { timeout: 60_000 });
-    },
-  },
-  {
     name: 'split-follow',
     theme: 'light',
     width: 1280,
@@ -168,22 +210,6 @@ const shots: readonly Shot[] = [
       if (theme === 'light') await page.waitForSelector('[data-cure]');
     },
   })),
-  {
-    name: 'hits-line',
-    theme: 'light',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Tramline Sparks');
-      await tab(page, 'Hits');
-      await page.waitForSelector('[data-hits-drawing]');
-      await page.locator('nav[aria-label="Sections and joins"] ::-p-text(Lift)').click();
-      await page.keyboard.press('ArrowDown');
-      for (let i = 0; i < 2; i += 1) await page.keyboard.press('PageDown');
-      for (let i = 0; i < 10; i += 1) await page.keyboard.press('ArrowRight');
-      await page.waitForSelector('[data-line-panel]');
-    },
-  },
   {
     name: 'hits-join',
     theme: 'dark',

@@ -1,9 +1,10 @@
 import { expect } from 'chai';
 import { readAny, readChart, writeChart } from '../src/core/formats/index';
+import { LAST_TYPINGS } from './typed/last-songs';
 import { MORE_TYPINGS } from './typed/more-songs';
 import { TYPINGS, type Typing } from './typed/songs';
 
-const ALL = [...TYPINGS, ...MORE_TYPINGS];
+const ALL = [...TYPINGS, ...MORE_TYPINGS, ...LAST_TYPINGS];
 import { formOf, headOf } from './typed/says';
 
 function check(typing: Typing): void {

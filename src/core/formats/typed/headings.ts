@@ -17,7 +17,7 @@ export interface Heading {
 const PARTS =
   'intro(?:duction)?|verses?|vers|strophe|pre[- ]?chorus|post[- ]?chorus|chorus|refrain|hook|bridge|middle[- ]?(?:8|eight)|(?:guitar |main |lead |bass )?solo|outro|coda|tag|interlude|instrumental|breakdown|break|build(?:[- ]?up)?|drop|vamp|turnaround|theme|ending|(?:main |opening |verse |chorus |intro |second |bass )?riff|part|section';
 const NAMED = new RegExp(
-  `^(?:(?:${PARTS})(?:[ ]?(?:\\d{1,2}(?!\\s*[x×\\d])|(?!x\\b)[IVX]{1,4}\\b|(?<=part |section )[A-Z0-9]\\b))?)(?=$|[\\s:=(\\[,.–—-])`,
+  `^(?:(?:${PARTS})(?:[ ]?(?:\\d{1,2}(?!\\s*[x×\\d])|(?!x\\b)[IVX]{1,4}\\b|(?<=part |section )[A-Z0-9]\\b)(?:\\s*(?:&|and|\\+|,|/)\\s*\\d{1,2}(?!\\s*[x×]))*)?)(?=$|[\\s:=(\\[,.–—-])`,
   'i',
 );
 const TIMES = /(?:^|\s|\()(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s?times)?\)?(?=$|[\s:,).])/i;
@@ -63,10 +63,18 @@ export function namedStretch(line: string): Heading | null {
 /** A line that speaks of several parts, each by itself: `Verse: Em C, Chorus: G D`, `the verse is Em C and the chorus G D`. */
 export function partsOfLine(line: string): readonly string[] {
   const begins = new RegExp(
-    `(?:^|[,;.]\\s+|\\s+(?:and|then|with)\\s+)(?:the\\s+)?(?=(?:${PARTS})(?: \\d)?\\s*(?:[:=]|\\b(?:is|goes|are|has)\\b))`,
+    `(?:^|[,;.]\\s+|\\s+(?:and|then|with)\\s+|\\s+)(?:the\\s+)?(?=((?:${PARTS})(?: \\d)?)(?:\\s*[:=]|\\s+[-–]\\s|\\s+(?:is|goes|are|has)\\b))`,
     'gi',
   );
-  const at = [...line.matchAll(begins)].map((m) => m.index + m[0].length);
+  const at: number[] = [];
+  let nameEnds = -1;
+  for (const m of line.matchAll(begins)) {
+    const from = m.index + m[0].length;
+    // `Main riff` is one name.
+    if (from < nameEnds) continue;
+    nameEnds = from + m[1]!.length;
+    at.push(from);
+  }
   if (at.length < 2) return [line];
   const pieces = at.map((from, i) => line.slice(i === 0 ? 0 : from, at[i + 1] ?? line.length));
   return pieces.map((p) => p.replace(/[,;.]?\s*(?:\b(?:and|then|with)\s*(?:the\s*)?)?$/i, '').trim());

@@ -45,6 +45,15 @@ export function readLine(page: Understanding, i: number, given?: string): number
     return 1;
   }
   if (readSettings(page, i, text)) return 1;
+  if (/^[A-Z]$/.test(text) && isLetter(page, i, text)) {
+    readHeading(page, i, { name: text, rest: '', times: null, notes: [], again: null });
+    return 1;
+  }
+  const metre = /^(\d{1,2}\/(?:2|4|8|16))\s+(?=\S)/.exec(text);
+  if (metre && page.isChords(text.slice(metre[0].length))) {
+    page.meterHere(metre[1]!);
+    return readLine(page, i, text.slice(metre[0].length));
+  }
   const heading = headingOf(text, { loose: page.isMusicBelow(i) });
   if (heading && readHeading(page, i, heading)) return 1;
   const named = namedStretch(text);
@@ -65,6 +74,14 @@ export function readLine(page: Understanding, i: number, given?: string): number
   }
   readWords(page, i, text, { raw, over });
   return 1;
+}
+
+/** Whether a letter alone is the name of a part: bars stand under it, or it is one already. */
+function isLetter(page: Understanding, i: number, letter: string): boolean {
+  const next = page.raw.slice(i + 1).find((l) => l.trim() !== '');
+  return (
+    page.sections.some((s) => s.name === letter) || (next?.includes('|') === true && page.isChords(next))
+  );
 }
 
 /** Whether a line of few words stands over chords, after an empty line, and those over no words. */
@@ -191,7 +208,7 @@ function titleOf(text: string): string {
 }
 
 /** Said to be the order of the song, or nothing but names of parts. */
-function isOrder(text: string): boolean {
+export function isOrder(text: string): boolean {
   if (/^(?:form|structure|order|arrangement|sequence|song form|layout)\s*[:=-]/i.test(text)) return true;
   const names = text.split(/[\s,>→|/;-]+/).filter((w) => w !== '' && !/^[x×]?\d{1,2}[x×]?$/.test(w));
   return (

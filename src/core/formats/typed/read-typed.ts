@@ -3,7 +3,7 @@ import { guessKey, pretty } from '../../pitch/index';
 import type { Song } from '../../song/index';
 import { tabLineOf } from '../tab/tab-line';
 import { partsOfLine } from './headings';
-import { readLine } from './read-line';
+import { isOrder, readLine } from './read-line';
 import { piecesOf, settingOf } from './settings';
 import { settleSong } from './settle';
 import type { TypedOptions, TypedRead } from './typed-read';
@@ -22,7 +22,7 @@ export function readTyped(text: string, options: TypedOptions = {}): TypedRead {
   const page = new Understanding(text, options);
   readKeyFirst(page);
   for (let i = 0; i < page.raw.length;) {
-    const parts = tabLineOf(page.raw[i]!) ? [] : partsOfLine(page.text(i));
+    const parts = tabLineOf(page.raw[i]!) || isOrder(page.text(i)) ? [] : partsOfLine(page.text(i));
     if (parts.length < 2) i += readLine(page, i);
     else {
       for (const part of parts) readLine(page, i, part);

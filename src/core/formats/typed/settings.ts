@@ -96,9 +96,12 @@ export function settingOf(piece: string, { bare = false } = {}): TypedSetting | 
   return way ? { kind: 'remark', text } : null;
 }
 
+const ROMANS = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII'];
+
 function capoOf(text: string): TypedSetting | null {
   const owner = /^(.*?)\s*[:,-]?\s*\b(capo.*)$/i.exec(text);
-  const fret = Number(CAPO.exec(owner?.[2] ?? '')?.[1]);
+  const said = (owner?.[2] ?? '').replace(/\b[IVX]{1,4}\b/, (roman) => String(ROMANS.indexOf(roman) + 1));
+  const fret = Number(CAPO.exec(said)?.[1]);
   if (!owner || !(fret >= 1 && fret <= 12)) return null;
   const players = owner[1] === '' ? (['guitar1', 'guitar2'] as const) : playersNamed(owner[1]!);
   return players.length === 0 ? null : { kind: 'capo', capo: fret, players };

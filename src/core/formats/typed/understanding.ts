@@ -2,7 +2,7 @@ import { problemAt, type Problem } from '../../base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../form/index';
 import { parseChord, pretty, type Key } from '../../pitch/index';
 import { cleanTitle, emptySong, songKey, type Song } from '../../song/index';
-import { formatMeter, type Meter } from '../../time/index';
+import { formatMeter, parseMeter, type Meter } from '../../time/index';
 import { tabLineOf } from '../tab/tab-line';
 import { readBars, type TypedBar, type TypedBars } from './bars';
 import { draftSection, type DraftSection } from './draft';
@@ -73,6 +73,15 @@ export class Understanding {
   text(i: number): string {
     const raw = this.raw[i];
     return raw === undefined ? '' : withoutLead(raw);
+  }
+
+  /** A metre said in front of bars: the song's before there are parts, else the part's. */
+  meterHere(text: string): void {
+    const meter = parseMeter(text);
+    if (!meter.ok) return;
+    const isSame = formatMeter(meter.value) === formatMeter(this.song.meter);
+    if (this.sections.every((s) => s.bars.length === 0)) this.song = { ...this.song, meter: meter.value };
+    else if (this.section && !isSame) this.section.meter = meter.value;
   }
 
   isChords(text: string): boolean {

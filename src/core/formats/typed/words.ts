@@ -15,7 +15,8 @@ const LYRIC_WORDS = /^(?:go|do|bo|add|be|dad|ego)$/i;
  * be chords, `Hm`. Null where it is none.
  */
 export function chordOf(word: string, { small = false }: { small?: boolean } = {}): TypedChord | null {
-  if (isNoChord(word.replace(/[,;]$/, ''))) return { symbol: 'N.C.', read: null };
+  if (isNoChord(word.replace(/[,;]$/, '')) || /^\(?tacet[).,]?$/i.test(word))
+    return { symbol: 'N.C.', read: null };
   const bare = bareWord(word);
   if (bare === '' || LYRIC_WORDS.test(bare)) return null;
   const spelled = bare
