@@ -9,7 +9,7 @@ import {
   timesOf,
   type Finding,
 } from '../src/core/clash/index';
-import { readChart, writeChart } from '../src/core/formats/index';
+import { readAny, writeChart } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
 import {
   applyEdit,
@@ -174,9 +174,12 @@ export async function readSongFile(
     throw new InputError(`${path}: cannot be read; expected a chart (.txt) or a song file (.json)`);
   }
   if (kind === 'txt') {
-    const { song, problems, questions } = readChart(text);
+    const { song, problems, questions, refused, kind: how } = readAny(text);
+    if (refused !== null) throw new InputError(`${path}: ${refused}`);
     questions.forEach(ask);
-    if (problems.length > 0) throw new InputError(listed(path, problems));
+    // What people type is read with something in place of what nobody can read; in a chart it is mended first.
+    if (problems.length > 0 && how === 'chart') throw new InputError(listed(path, problems));
+    problems.forEach(ask);
     return song;
   }
   let json: unknown;

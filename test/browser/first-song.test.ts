@@ -318,6 +318,45 @@ describe('a first song without the grammar, in Chromium', () => {
     expect(complaints).to.deep.equal([]);
   }).timeout(120_000);
 
+  it('several lines pasted into the text are shown as understood, and how a part is played is said from its card', async () => {
+    const { page, complaints } = await app.open();
+    await page.locator('button ::-p-text(New song)').click();
+    await page.locator('button ::-p-text(I would rather type)').click();
+    await page.waitForFunction(() => document.activeElement?.classList.contains('cm-content'));
+    const paste = (text: string) =>
+      page.$eval(
+        '.cm-content',
+        (content, pasted) => {
+          const data = new DataTransfer();
+          data.setData('text/plain', pasted);
+          content.dispatchEvent(
+            new ClipboardEvent('paste', { bubbles: true, cancelable: true, clipboardData: data }),
+          );
+        },
+        text,
+      );
+    await paste('Verse: Em C G D\nChorus: C D Em Em');
+    await page.waitForSelector('[data-paste] [data-understood]');
+    await page.locator('button ::-p-text(Put it in)').click();
+    await page.waitForFunction(() => document.querySelector('[data-paste]') === null);
+    // Chart text is pasted as it stands.
+    await page.click('.cm-content');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('End');
+    await page.keyboard.up('Control');
+    await paste('\n== Verse ==\n== Bridge ==\nchords | Am | B7 |\n');
+    await page.locator('button ::-p-text(Both)').click();
+    await page.waitForSelector('[data-playing="3"]');
+    await page.locator('[data-playing="3"] [aria-label^="More for"]').click();
+    await page.locator('[role="menuitem"] ::-p-text(Tempo, feel)').click();
+    await page.waitForSelector('input[aria-label="Times"]');
+    await page.locator('[role="dialog"] ::-p-text(half)').click();
+    await page.keyboard.press('Escape');
+    await sees(page, 'half-time feel');
+    expect(await chartText(page)).to.match(/== Bridge == feel half/);
+    expect(complaints).to.deep.equal([]);
+  }).timeout(60_000);
+
   it('key, tempo, metre and tunings from lists, and what cannot be in another metre', async () => {
     const { page, complaints } = await app.open();
     await page.locator('button ::-p-text(Paste a song)').click();

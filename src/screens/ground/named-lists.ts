@@ -73,9 +73,11 @@ export const VOICES: readonly Named<readonly [string, string] | null>[] = [
 
 /** Sounds by their gain, as the dial stands (see core/sound/gain.ts). */
 export const SOUNDS: readonly Named<number>[] = [
-  { name: 'clean', value: 1 },
-  { name: 'on the edge', value: 4 },
-  { name: 'crunch', value: 6 },
-  { name: 'driven', value: 8 },
-  { name: 'all the way', value: 10 },
+  { name: 'straight, gain 0', value: 0 },
+  { name: 'clean, gain 1', value: 1 },
+  { name: 'warm, gain 3', value: 3 },
+  { name: 'on the edge, gain 4', value: 4 },
+  { name: 'crunch, gain 6', value: 6 },
+  { name: 'driven, gain 8', value: 8 },
+  { name: 'all the way, gain 10', value: 10 },
 ];

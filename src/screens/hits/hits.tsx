@@ -20,7 +20,7 @@ import { RemarksDialog } from '../told/remarks-dialog';
 import { barOf, holdUntil, moveStroke, strikeOrNot, type Outcome } from './actions';
 import { useCursor } from './cursor';
 import { drawingOf, OVER_TIME } from './drawing-parts';
-import { FormDialog } from './form-dialog';
+import { FormDialog } from '../form/form-dialog';
 import { FormStrip } from './form-strip';
 import { keysFor } from './key-actions';
 import { beginLine, lineAt } from './line-actions';
@@ -293,8 +293,10 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       )}
       {!scope.connection && (
         <FormDialog
-          scope={scope}
-          tick={cursor.tick}
+          song={scope.song}
+          playing={scope.playing}
+          bar={barOf(scope, cursor.tick)}
+          pass={scope.pass}
           open={dialog === 'form'}
           onClose={() => setDialog(null)}
         />

@@ -117,11 +117,7 @@ function Kinds({
   if (!chord.ok) return null;
   const { root, quality, bass } = chord.value;
   return (
-    <div
-      className="flex items-center gap-1 sm:flex-wrap"
-      role="group"
-      aria-label={`Kinds of ${pretty(root)}`}
-    >
+    <div className="flex items-center gap-1 sm:contents" role="group" aria-label={`Kinds of ${pretty(root)}`}>
       <span className="text-[14px] text-soft">{pretty(now)} as</span>
       {KINDS.map(([kind, words]) => (
         <Button

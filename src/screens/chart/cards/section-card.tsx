@@ -8,6 +8,7 @@ import { pretty } from '../../../core/pitch/index';
 import { unfold, type Edit } from '../../../core/song/index';
 import { formatMeter } from '../../../core/time/index';
 import { Button, Menu, type MenuItem } from '../../../ui/index';
+import { FormDialog } from '../../form/form-dialog';
 import { BarBoxes } from './bar-boxes';
 import { isReturn, otherName, sectionOf } from './touches';
 import { useCards } from './use-cards';
@@ -21,6 +22,7 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
   const section = sectionOf(song, { entry });
   const again = isReturn(song, entry);
   const [isOpen, setOpen] = useState(false);
+  const [isForm, setForm] = useState(false);
   if (!section) return null;
   const isHere = spot?.entry === entry;
   const playing = unfold(song)[entry];
@@ -106,9 +108,28 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
           </Button>
         )}
         <span className="ml-auto">
-          <CardMenu entry={entry} section={section} again={again} onVary={() => setOpen(true)} />
+          <CardMenu
+            entry={entry}
+            section={section}
+            again={again}
+            onVary={() => setOpen(true)}
+            onForm={() => setForm(true)}
+          />
         </span>
       </div>
+      {section.remarks?.band !== undefined && !again && (
+        <p className="px-3 pb-1 text-[14px] italic">“{section.remarks.band}”</p>
+      )}
+      {isForm && playing && (
+        <FormDialog
+          song={song}
+          playing={playing}
+          bar={isHere ? spot.bar : 0}
+          pass={1}
+          open
+          onClose={() => setForm(false)}
+        />
+      )}
       {show && (
         <div className="px-2 pb-2">
           {again && (
@@ -187,8 +208,9 @@ function CardMenu(props: {
   readonly section: Section;
   readonly again: boolean;
   readonly onVary: () => void;
+  readonly onForm: () => void;
 }) {
-  const { entry, section, again, onVary } = props;
+  const { entry, section, again, onVary, onForm } = props;
   const { song, spot, touch } = useCards();
   const { name } = section;
   const after = { section: name, at: entry + 1 };
@@ -262,6 +284,11 @@ function CardMenu(props: {
               ),
           },
         ]),
+    {
+      label: 'Tempo, feel, key, endings …',
+      hint: 'How it is played here, and its own metre, range and swing.',
+      onSelect: onForm,
+    },
     {
       label: again ? 'Take this playing away' : 'Take it away',
       hint: 'Undo brings it back.',

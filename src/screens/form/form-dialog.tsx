@@ -1,28 +1,34 @@
 import { useState } from 'react';
 import { ordinal } from '../../core/base/index';
 import { parseKey, parseRange } from '../../core/pitch/index';
-import { entryLength, meterOf, songLength, type Edit } from '../../core/song/index';
+import { entryLength, meterOf, songLength, type Edit, type Playing, type Song } from '../../core/song/index';
 import { formatDuration, formatMeter, isCompound, TEMPO_RANGE } from '../../core/time/index';
 import { Button, Dialog, DialogEnd } from '../../ui/index';
 import { usePorts } from '../ports';
-import { barOf } from './actions';
 import { NumberField, Row, TextField } from './form-fields';
 import { OccurrenceRows } from './form-occurrence';
-import type { HitsScope } from './scope';
 
 /** How this playing of the section is played: how often, how fast, how it ends, in which key from here on. */
-export function FormDialog(props: { scope: HitsScope; tick: number; open: boolean; onClose: () => void }) {
-  const { scope, open, onClose } = props;
+export function FormDialog(props: Props & { readonly open: boolean }) {
+  const { playing, open, onClose } = props;
   return (
-    <Dialog open={open} onClose={onClose} title={`How ${scope.playing.section.name} is played here`}>
+    <Dialog open={open} onClose={onClose} title={`How ${playing.section.name} is played here`}>
       <Fields {...props} />
     </Dialog>
   );
 }
 
-function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onClose: () => void }) {
+interface Props {
+  readonly song: Song;
+  readonly playing: Playing;
+  /** The bar (from 0) and the pass (from 1) that are looked at. */
+  readonly bar: number;
+  readonly pass: number;
+  readonly onClose: () => void;
+}
+
+function Fields({ song, playing, bar: looked, pass, onClose }: Props) {
   const { desk } = usePorts();
-  const { playing, song } = scope;
   const { entry, index } = playing;
   const material = song.sections.find((s) => s.name === entry.section)!;
   const [wrong, setWrong] = useState<string | null>(null);
@@ -32,7 +38,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
   };
   const set = (change: Extract<Edit, { kind: 'setPlaying' }>['change'], label: string) =>
     edit({ kind: 'setPlaying', entry: index, change }, label);
-  const bar = scope.connection ? 0 : Math.min(barOf(scope, tick), material.bars.length - 1);
+  const bar = Math.min(looked, material.bars.length - 1);
   const own = entryLength(song, entry);
   const whole = songLength(song);
   const last = entry.times;
@@ -124,7 +130,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
           }}
         />
         <span className="text-[14px] text-soft">
-          In {formatMeter(scope.meter)}; another meter is written in the chart: == {entry.section} == meter
+          In {formatMeter(playing.meter)}; another meter is written in the chart: == {entry.section} == meter
           3/4
         </span>
       </Row>
@@ -151,22 +157,22 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
         >
           Own last ending from bar {bar + 1}
         </Button>
-        {scope.pass < last && (
+        {pass < last && (
           <Button
             onClick={() =>
               edit(
                 {
                   kind: 'vary',
                   section: entry.section,
-                  pass: scope.pass,
+                  pass,
                   fromBar: bar,
                   bars: material.bars.length - bar,
                 },
-                `an own ending the ${ordinal(scope.pass)} time`,
+                `an own ending the ${ordinal(pass)} time`,
               )
             }
           >
-            Own ending the {ordinal(scope.pass)} time
+            Own ending the {ordinal(pass)} time
           </Button>
         )}
         <Button
@@ -200,7 +206,7 @@ function Fields({ scope, tick, onClose }: { scope: HitsScope; tick: number; onCl
           </Button>
         )}
       </Row>
-      <OccurrenceRows {...{ song, material, entry, index, bar, edit }} pass={scope.pass} onWrong={setWrong} />
+      <OccurrenceRows {...{ song, material, entry, index, bar, edit }} pass={pass} onWrong={setWrong} />
       <Row label="Cut">
         <Button
           disabled={bar === 0 || differs}
