@@ -19,14 +19,19 @@ export function draftAfter(draft: string | null, was: Song, now: Song): string |
 
 const HEADER = /^\s*==\s*(.*?)\s*==/;
 
-/** A text with the lines of a draft that nobody understands at the end of what they stand in, each as it was typed. */
-function withStrays(fresh: string, draft: string): string {
+/**
+ * A text with the lines of a draft that nobody understands at the end of what they stand in, each as it was typed; null
+ * where one of them is a row, which has its place among the others.
+ */
+function withStrays(fresh: string, draft: string): string | null {
   const typed = draft.split(/\r\n|\n|\r/);
   const strays = new Map<string, string[]>();
   for (const line of new Set(readChart(draft).problems.map((p) => p.line))) {
-    const above = readChart(typed.slice(0, line - 1).join('\n')).song.sections;
-    const owner = above.at(-1)?.name ?? '';
-    strays.set(owner, [...(strays.get(owner) ?? []), typed[line - 1] ?? '']);
+    const stray = typed[line - 1] ?? '';
+    const above = typed.slice(0, line - 1);
+    const owner = readChart(above.join('\n')).song.sections.at(-1)?.name ?? '';
+    if (stray.includes('|') || (owner === '' && above.some((l) => /^\s*(?:==|\[)/.test(l)))) return null;
+    strays.set(owner, [...(strays.get(owner) ?? []), stray]);
   }
   const done: string[] = [];
   let owner = '';

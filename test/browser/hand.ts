@@ -38,11 +38,18 @@ export class Hand {
     this.#goTo('pointer');
     this.points += 1;
     if (thought) this.decisions += 1;
-    const found = await this.page.locator(selector).waitHandle();
-    await found.evaluate((e) => (e as Element).scrollIntoView({ block: 'nearest' }));
-    const element = found as ElementHandle<Element>;
-    if (this.#finger) await element.tap();
-    else await element.click();
+    // What is drawn anew in the moment of the press is pressed again.
+    for (let tries = 4; ; tries -= 1) {
+      try {
+        const found = (await this.page.locator(selector).waitHandle()) as ElementHandle<Element>;
+        await found.evaluate((e) => e.scrollIntoView({ block: 'nearest' }));
+        if (this.#finger) await found.tap();
+        else await found.click();
+        return;
+      } catch (error) {
+        if (tries === 0 || !/detached|not clickable/.test(String(error))) throw error;
+      }
+    }
   }
 
   /** Chooses from a list with names: it is opened and one is pressed. */

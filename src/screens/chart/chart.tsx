@@ -8,6 +8,7 @@ import { formatDuration } from '../../core/time/index';
 import { addSong, freeTitle } from '../../store/index';
 import { Button } from '../../ui/index';
 import { DropZone } from '../paste/drop-zone';
+import { KeySheet } from '../key-sheet';
 import { useDesk, usePorts } from '../ports';
 import { useSingleKeys } from '../single-keys';
 import { CardsView } from './cards/cards';
@@ -40,8 +41,13 @@ export function Chart() {
   const [left, setLeft] = useState<string | null>(null);
   const [pasted, setPasted] = useState<string | null>(null);
   const [view, setView] = useChartView(start.view);
+  const [help, setHelp] = useState(false);
   // Undo and redo are the same in both views, and work where nothing has the focus.
-  useSingleKeys(() => false);
+  useSingleKeys((key) => {
+    if (key !== '?') return false;
+    setHelp(true);
+    return true;
+  });
 
   useEffect(() => {
     if (song === own.current?.song && draft === own.current.draft) return;
@@ -95,7 +101,10 @@ export function Chart() {
           {bars} bars · {formatDuration(seconds)}
         </span>
         <ViewSwitch view={view} onChange={setView} />
-        <Button className="ml-auto !min-h-9" onClick={() => setPasted('')}>
+        <Button look="quiet" className="ml-auto !min-h-9" onClick={() => setHelp(true)}>
+          Keys (?)
+        </Button>
+        <Button className="!min-h-9" onClick={() => setPasted('')}>
           <ClipboardPaste size={16} aria-hidden /> Paste a song
         </Button>
         <Link
@@ -162,9 +171,18 @@ export function Chart() {
           />
         </section>
       </div>
+      <KeySheet open={help} onClose={() => setHelp(false)} keys={KEYS}>
+        <p className="mt-3">
+          <Link to="/writing" className="underline">
+            How to write it
+          </Link>
+          : the page of the grammar, with examples.
+        </p>
+      </KeySheet>
       {pasted !== null && (
         <Suspense fallback={null}>
           <PasteDialog
+            key={pasted}
             text={pasted}
             song={song}
             onClose={() => setPasted(null)}
@@ -179,6 +197,19 @@ export function Chart() {
     </DropZone>
   );
 }
+
+const KEYS = [
+  ['Tab', 'from card to card; space or Enter on the six dots picks a card up, arrows move it'],
+  ['← → ↑ ↓', 'from bar to bar'],
+  ['a letter', 'types chords into the bar; behind the last one each chord is a bar'],
+  ['Enter', 'the bar as words; once more: on to the next bar or part'],
+  ['Alt+← Alt+→', 'move the bar'],
+  ['Delete', 'take the bar out; with shift only its first chord'],
+  ['space', 'play from the bar that is pointed at, and stop'],
+  ['Ctrl+Z Ctrl+Shift+Z', 'undo, redo, the same in cards and text'],
+  ['Ctrl+space', 'in the text: what may stand here; Tab takes it'],
+  ['?', 'these keys'],
+] as const;
 
 /** The text in the editor with what is wrong in it, and what may be a slip. */
 interface Shown {

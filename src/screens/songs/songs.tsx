@@ -255,6 +255,7 @@ export function Songs() {
               />
             ) : (
               <PasteDialog
+                key={adding.text}
                 text={adding.text}
                 song={null}
                 onClose={() => setAdding(null)}

@@ -151,7 +151,12 @@ function sectionOf(
   of: Ground & { readonly bars: readonly TypedBar[]; readonly words: readonly string[]; readonly song: Song },
 ): Section {
   const bars = of.bars.map((typed, i): Bar => {
-    const chords = typed.map((c): PlacedChord => ({ push: 0, ...c }));
+    const chords = typed.map(({ at, chord, guess }): PlacedChord => ({
+      at,
+      push: 0,
+      chord,
+      ...(guess ? { guess } : {}),
+    }));
     let bar = openBar(chords);
     const sung = of.keepsWords ? cleanRemark(of.words[i] ?? '') : '';
     if (sung !== '') bar = { ...bar, remarks: { band: sung } };

@@ -3,11 +3,12 @@ import { useState } from 'react';
 import { Button } from '../../../ui/index';
 import { PART_NAMES } from './part-names';
 import { newSection } from './touches';
-import { useCards } from './use-cards';
+import { useCards, useSong } from './use-cards';
 
 /** Adds a section by its name, or plays one that is there again. */
 export function AddSection() {
-  const { song, touch } = useCards();
+  const { touch } = useCards();
+  const song = useSong();
   const [other, setOther] = useState('');
   const taken = new Set(song.sections.map((s) => s.name));
   const at = song.form.length;

@@ -13,38 +13,46 @@ import { Lock, Plus } from 'lucide-react';
 import { memo, useMemo, useRef, type KeyboardEvent } from 'react';
 import { flushSync } from 'react-dom';
 import {
+  asPlayed,
+  barsOnPass,
   isLocked,
   PLAYER_WORDS,
   PLAYERS,
   type Bar,
+  type FormEntry,
   type Player,
   type Section,
 } from '../../../core/form/index';
 import { pretty } from '../../../core/pitch/index';
-import { barTicks } from '../../../core/time/index';
 import { PLAYER_TEXT, PlayerMark } from '../../../views/index';
-import { barOf, dropChord, isBlank, meterAt, type Spot } from './touches';
-import { useCards } from './use-cards';
+import { usePorts } from '../../ports';
+import { dropChord, isBlank, type Spot } from './touches';
+import { useCards, useSpotIn } from './use-cards';
 
-/** The bars of a section, four to a line; the last box is the bar that is not there yet. */
-export function BarBoxes({
-  entry,
-  section,
-  again,
-}: {
+interface Props {
   readonly entry: number;
+  readonly played: FormEntry;
   readonly section: Section;
   readonly again: boolean;
-}) {
-  const { song, spot, point, touch } = useCards();
+  /** How long a bar is. */
+  readonly ticks: number;
+}
+
+/** The bars of a section, four to a line; the last box is the bar that is not there yet. */
+export function BarBoxes({ entry, played, section, again, ticks }: Props) {
+  const { state, point, touch } = useCards();
+  const spot = useSpotIn(entry);
+  const { listening } = usePorts();
   const list = useRef<HTMLDivElement>(null);
+  // As it is played the first time round here.
+  const bars = useMemo(() => barsOnPass(asPlayed(section, played), 1), [section, played]);
   const ids = useMemo(() => section.bars.map((_, i) => `bar-${i}`), [section.bars]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
   );
   const { name } = section;
-  const isHere = spot?.entry === entry;
+  const isHere = spot !== null;
   const move = (from: number, to: number) => {
     if (from === to || to < 0 || to >= section.bars.length) return;
     touch(
@@ -93,13 +101,20 @@ export function BarBoxes({
       event.preventDefault();
       const here = { entry, bar, chord: 0 };
       if (event.shiftKey || again || section.bars.length === 1)
-        touch(dropChord(song, here), `${name}, bar ${bar + 1}: a chord less`);
+        touch(dropChord(state.getState().song, here), `${name}, bar ${bar + 1}: a chord less`);
       else
         touch(
           { kind: 'setBars', section: name, change: { what: 'remove', from: bar, count: 1 } },
           `${name}: bar ${bar + 1} taken out`,
           { ...here, bar: Math.min(bar, section.bars.length - 2) },
         );
+      return;
+    }
+    // A bar is gone to, not pressed: space plays from it.
+    if (event.key === ' ') {
+      event.preventDefault();
+      point({ entry, bar, chord: 0 });
+      listening.getState().toggle();
       return;
     }
     // What is typed on a bar is typed into it.
@@ -117,7 +132,12 @@ export function BarBoxes({
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
-        <div ref={list} className="flex items-end gap-1" onKeyDown={press}>
+        <div
+          ref={list}
+          className="flex items-end gap-1"
+          onKeyDown={press}
+          onKeyUp={(e) => e.key === ' ' && e.preventDefault()}
+        >
           <ol aria-label={`Bars of ${name}`} className="grid min-w-0 flex-1 grid-cols-2 gap-1 sm:grid-cols-4">
             {section.bars.map((_, i) => (
               <BarBox
@@ -125,8 +145,8 @@ export function BarBoxes({
                 id={ids[i]!}
                 entry={entry}
                 number={i}
-                bar={barOf(song, { entry, bar: i })}
-                ticks={barTicks(meterAt(song, { entry }))}
+                bar={bars[i] ?? null}
+                ticks={ticks}
                 isSorted={!again}
                 isHere={isHere && spot.bar === i}
                 chord={isHere && spot.bar === i ? spot.chord : null}

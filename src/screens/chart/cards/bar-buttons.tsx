@@ -11,11 +11,12 @@ import {
   splitChord,
   type Spot,
 } from './touches';
-import { useCards } from './use-cards';
+import { useCards, useSong } from './use-cards';
 
 /** What is done with the bar and the chord of it that is pointed at. */
 export function BarButtons({ spot }: { readonly spot: Spot }) {
-  const { song, touch, hear } = useCards();
+  const { touch, hear } = useCards();
+  const song = useSong();
   const section = sectionOf(song, spot)!;
   const bar = barOf(song, spot);
   const chord = bar?.chords[spot.chord];

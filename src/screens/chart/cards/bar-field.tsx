@@ -4,11 +4,12 @@ import { writeBarChords } from '../../../core/formats/index';
 import type { Song } from '../../../core/song/index';
 import { barTicks } from '../../../core/time/index';
 import { barOf, blankAfter, isBlank, meterAt, sectionOf, typeBars, type Spot } from './touches';
-import { useCards } from './use-cards';
+import { useCards, useSong } from './use-cards';
 
 /** The bar as words, to be typed. */
 export function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isBehind: boolean }) {
-  const { song, touch, point } = useCards();
+  const { touch, point } = useCards();
+  const song = useSong();
   const written = isBehind ? '' : barWords(song, spot);
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);

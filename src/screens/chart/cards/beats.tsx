@@ -3,11 +3,12 @@ import { useState } from 'react';
 import { pretty } from '../../../core/pitch/index';
 import { barTicks, beatName, countedBeatTicks } from '../../../core/time/index';
 import { barOf, meterAt, moveEdges, sectionOf, unitOf, type Spot } from './touches';
-import { useCards } from './use-cards';
+import { useCards, useSong } from './use-cards';
 
 /** The bar wide, its beats marked; the edges between its chords are dragged, or moved with the arrows. */
 export function Beats({ spot }: { readonly spot: Spot }) {
-  const { song, touch, point } = useCards();
+  const { touch, point } = useCards();
+  const song = useSong();
   const bar = barOf(song, spot);
   const meter = meterAt(song, spot);
   const ticks = barTicks(meter);

@@ -9,9 +9,12 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
 import { spansFrom } from '../../../core/heard/index';
-import type { Song } from '../../../core/song/index';
+import { momentsOf, unfold, type Song } from '../../../core/song/index';
+import { barTicks, formatMeter } from '../../../core/time/index';
 import { useSounding } from '../../listening/index';
 import { usePorts } from '../../ports';
 import { AddSection } from './add-section';
@@ -21,20 +24,36 @@ import { NextTouch } from './next-touch';
 import { Palette } from './palette';
 import { SectionCard } from './section-card';
 import { sectionOf, type Spot } from './touches';
-import { Cards, type CardsContext } from './use-cards';
+import { Cards, type CardsContext, type CardsState } from './use-cards';
 
 /** The chart as cards of its sections, for hands that never saw the grammar. */
 export function CardsView({ song, start }: { readonly song: Song; readonly start: Spot | null }) {
   const { desk, listening } = usePorts();
-  const [pointed, point] = useState<Spot | null>(start);
-  const spot = useMemo(() => within(song, pointed), [song, pointed]);
+  const [state] = useState(() =>
+    createStore<CardsState>(() => ({ song, spot: start === null ? null : within(song, start) })),
+  );
+  // Before anything is drawn: what is pointed at is of the song that is shown.
+  useLayoutEffect(() => {
+    if (state.getState().song !== song) state.setState({ song, spot: within(song, state.getState().spot) });
+  }, [song, state]);
+  const point = useCallback(
+    (next: Spot | null) => {
+      const { song: now, select } = desk.getState();
+      const spot = now && within(now, next);
+      state.setState({ spot });
+      // Play begins there, and the other screens open there.
+      if (now && spot) select({ playing: spot.entry, pass: 1, moment: momentOf(now, spot) });
+    },
+    [desk, state],
+  );
+  const spot = useStore(state, (s) => s.spot);
   const touch = useCallback<CardsContext['touch']>(
     (edit, label, next) => {
       if (edit === null) return;
       desk.getState().edit(edit, { label });
       if (next !== undefined) point(next);
     },
-    [desk],
+    [desk, point],
   );
   const hear = useCallback(
     (symbol: string) => {
@@ -63,11 +82,17 @@ export function CardsView({ song, start }: { readonly song: Song; readonly start
     const timer = setTimeout(() => document.querySelector<HTMLElement>(selector)?.focus());
     return () => clearTimeout(timer);
   }, [start]);
-  const cards = useMemo((): CardsContext => ({ song, spot, point, touch, hear }), [song, spot, touch, hear]);
+  const cards = useMemo((): CardsContext => ({ state, point, touch, hear }), [state, point, touch, hear]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const playings = unfold(song);
+  const sections = useMemo(() => new Map(song.sections.map((s) => [s.name, s])), [song.sections]);
+  const varied = useMemo(
+    () => new Set(song.form.flatMap((e) => (e.variants === undefined ? [] : [e.section]))),
+    [song.form],
   );
   const ids = useMemo(() => song.form.map((_, i) => `playing-${i}`), [song.form]);
   const drop = ({ active, over }: DragEndEvent) => {
@@ -100,9 +125,26 @@ export function CardsView({ song, start }: { readonly song: Song; readonly start
           >
             <SortableContext items={ids} strategy={verticalListSortingStrategy}>
               <ol className="flex flex-col gap-2" aria-label="Sections in played order">
-                {song.form.map((_, i) => (
-                  <SectionCard key={i} entry={i} id={ids[i]!} />
-                ))}
+                {song.form.map((played, i) => {
+                  const section = sections.get(played.section);
+                  const playing = playings[i];
+                  if (!section || !playing) return null;
+                  return (
+                    <SectionCard
+                      key={i}
+                      entry={i}
+                      id={ids[i]!}
+                      played={played}
+                      section={section}
+                      firstBar={playing.firstBar}
+                      keyText={playing.key.text}
+                      again={!playing.first}
+                      isVaried={section.variants.length > 0 || varied.has(played.section)}
+                      meter={formatMeter(playing.meter)}
+                      ticks={barTicks(playing.meter)}
+                    />
+                  );
+                })}
               </ol>
             </SortableContext>
           </DndContext>
@@ -119,6 +161,15 @@ function within(song: Song, spot: Spot | null): Spot | null {
   if (!spot) return null;
   const section = sectionOf(song, spot);
   return section && spot.bar <= section.bars.length ? spot : null;
+}
+
+/** The first moment (from 0) of a bar; of one that is not there yet, the last one. */
+function momentOf(song: Song, { entry, bar }: Spot): number {
+  const playing = unfold(song)[entry];
+  if (!playing) return 0;
+  const moments = momentsOf(playing.section, { pass: 1, meter: playing.meter });
+  const first = moments.findIndex((m) => m.bar >= bar);
+  return first < 0 ? Math.max(0, moments.length - 1) : first;
 }
 
 /** What a screen reader hears while a card is moved. */

@@ -2,12 +2,14 @@ import { Link, useParams } from 'react-router';
 import { countOpen } from '../../../core/song/index';
 import { Button } from '../../../ui/index';
 import { isBlank } from './touches';
-import { useCards } from './use-cards';
+import { useCards, useSong, useSpot } from './use-cards';
 
 /** Says the one thing that comes next, until the song has all its chords and is split. */
 export function NextTouch() {
   const { id = '' } = useParams();
-  const { song, spot, point } = useCards();
+  const { point } = useCards();
+  const song = useSong();
+  const spot = useSpot();
   const blank = song.form.findIndex((e) => {
     const section = song.sections.find((s) => s.name === e.section);
     return section !== undefined && isBlank(section);

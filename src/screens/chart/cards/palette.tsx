@@ -18,7 +18,7 @@ import {
   withRoot,
   type Spot,
 } from './touches';
-import { useCards } from './use-cards';
+import { useCards, useSong } from './use-cards';
 
 /** Kinds of chords bands play, in the order they are reached for (common practice). */
 const KINDS: readonly (readonly [string, string])[] = [
@@ -40,7 +40,8 @@ const KINDS: readonly (readonly [string, string])[] = [
 
 /** What is pointed at, with the chords of the key at hand: a touch puts one there and lets it sound. */
 export function Palette({ spot }: { readonly spot: Spot }) {
-  const { song, point, touch, hear } = useCards();
+  const { point, touch, hear } = useCards();
+  const song = useSong();
   const section = sectionOf(song, spot)!;
   const key = unfold(song)[spot.entry]?.key ?? { text: song.key, tonic: song.key, mode: 'major' as const };
   const isBehind = spot.bar >= section.bars.length;

@@ -3,29 +3,43 @@ import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Minus, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
 import { ordinal } from '../../../core/base/index';
-import type { Section } from '../../../core/form/index';
+import type { FormEntry, Section } from '../../../core/form/index';
 import { pretty } from '../../../core/pitch/index';
 import { unfold, type Edit } from '../../../core/song/index';
-import { formatMeter } from '../../../core/time/index';
 import { Button, Menu, type MenuItem } from '../../../ui/index';
 import { FormDialog } from '../../form/form-dialog';
 import { BarBoxes } from './bar-boxes';
-import { isReturn, otherName, sectionOf } from './touches';
-import { useCards } from './use-cards';
+import { otherName } from './touches';
+import { useCards, useSong, useSpotIn } from './use-cards';
+
+interface Props {
+  readonly entry: number;
+  readonly id: string;
+  readonly played: FormEntry;
+  readonly section: Section;
+  /** Where it begins in the song, from 0. */
+  readonly firstBar: number;
+  /** The key it is played in. */
+  readonly keyText: string;
+  /** It was there before. */
+  readonly again: boolean;
+  /** The section differs from time to time. */
+  readonly isVaried: boolean;
+  readonly meter: string;
+  /** How long a bar is. */
+  readonly ticks: number;
+}
 
 /** One playing of a section: its bars where it is written, its name where it comes again. */
-export function SectionCard({ entry, id }: { readonly entry: number; readonly id: string }) {
-  const { song, spot, point, touch } = useCards();
+export const SectionCard = memo(function SectionCard(props: Props) {
+  const { entry, id, played, section, firstBar, keyText, again, isVaried, meter, ticks } = props;
+  const { point, touch } = useCards();
+  const spot = useSpotIn(entry);
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
     useSortable({ id });
-  const played = song.form[entry]!;
-  const section = sectionOf(song, { entry });
-  const again = isReturn(song, entry);
   const [isOpen, setOpen] = useState(false);
   const [isForm, setForm] = useState(false);
-  if (!section) return null;
-  const isHere = spot?.entry === entry;
-  const playing = unfold(song)[entry];
+  const isHere = spot !== null;
   const show = !again || isOpen || isHere;
   const set = (edit: Edit, label: string) => touch(edit, `${played.section}: ${label}`);
   const times = (by: number) =>
@@ -35,13 +49,11 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
     );
   const facts = [
     `${section.bars.length} ${section.bars.length === 1 ? 'bar' : 'bars'}`,
-    ...(playing ? [`from bar ${playing.firstBar + 1}`] : []),
-    ...(section.meter ? [formatMeter(section.meter)] : []),
+    `from bar ${firstBar + 1}`,
+    ...(section.meter ? [meter] : []),
     ...(played.tempo === undefined ? [] : [`${played.tempo} bpm`]),
     ...(played.feel ? [`${played.feel}-time feel`] : []),
-    ...(played.key === null && section.key === undefined
-      ? []
-      : [`in ${pretty(playing?.key.text ?? section.key ?? '')}`]),
+    ...(played.key === null && section.key === undefined ? [] : [`in ${pretty(keyText)}`]),
     ...(played.bars === undefined ? [] : [`the first ${played.bars} bars`]),
     ...(played.end ? [END_WORDS[played.end]] : []),
     ...(section.pickup !== undefined && !again ? ['with a pick-up'] : []),
@@ -112,6 +124,7 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
             entry={entry}
             section={section}
             again={again}
+            isVaried={isVaried}
             onVary={() => setOpen(true)}
             onForm={() => setForm(true)}
           />
@@ -120,37 +133,45 @@ export function SectionCard({ entry, id }: { readonly entry: number; readonly id
       {section.remarks?.band !== undefined && !again && (
         <p className="px-3 pb-1 text-[14px] italic">“{section.remarks.band}”</p>
       )}
-      {isForm && playing && (
-        <FormDialog
-          song={song}
-          playing={playing}
-          bar={isHere ? spot.bar : 0}
-          pass={1}
-          open
-          onClose={() => setForm(false)}
-        />
-      )}
+      {isForm && <FormHere entry={entry} bar={spot?.bar ?? 0} onClose={() => setForm(false)} />}
       {show && (
         <div className="px-2 pb-2">
           {again && (
             <p className="mb-1 text-[13px] text-soft">What is changed here counts for this playing alone.</p>
           )}
-          <BarBoxes entry={entry} section={section} again={again} />
+          <BarBoxes entry={entry} played={played} section={section} again={again} ticks={ticks} />
           <Differences section={section} />
         </div>
       )}
     </li>
   );
+});
+
+/** How it is played here: the same dialog as on Hits. */
+function FormHere({
+  entry,
+  bar,
+  onClose,
+}: {
+  readonly entry: number;
+  readonly bar: number;
+  readonly onClose: () => void;
+}) {
+  const song = useSong();
+  const playing = unfold(song)[entry];
+  if (!playing) return null;
+  return <FormDialog song={song} playing={playing} bar={bar} pass={1} open onClose={onClose} />;
 }
 
 const END_WORDS = { vamp: 'vamp', fade: 'fades out', cue: 'on cue' } as const;
 
 /** The name, and a field for another one. */
 function SectionName({ entry, name }: { readonly entry: number; readonly name: string }) {
-  const { song, touch } = useCards();
+  const { state, touch } = useCards();
   const [isOpen, setOpen] = useState(false);
   const [typed, setTyped] = useState(name);
-  const taken = typed.trim() !== name && song.sections.some((s) => s.name === typed.trim());
+  const taken =
+    isOpen && typed.trim() !== name && state.getState().song.sections.some((s) => s.name === typed.trim());
   const trouble =
     typed.trim() === ''
       ? 'a name is missing'
@@ -207,18 +228,19 @@ function CardMenu(props: {
   readonly entry: number;
   readonly section: Section;
   readonly again: boolean;
+  readonly isVaried: boolean;
   readonly onVary: () => void;
   readonly onForm: () => void;
 }) {
-  const { entry, section, again, onVary, onForm } = props;
-  const { song, spot, touch } = useCards();
+  const { entry, section, again, isVaried, onVary, onForm } = props;
+  const { state, touch } = useCards();
+  const spot = useSpotIn(entry);
   const { name } = section;
   const after = { section: name, at: entry + 1 };
-  const own = otherName(song, name);
+  // Asked when it is needed: another card may have taken the name meanwhile.
+  const own = () => otherName(state.getState().song, name);
   const behind = { entry: entry + 1, bar: 0, chord: 0 };
-  const isVaried =
-    section.variants.length > 0 || song.form.some((e) => e.section === name && e.variants !== undefined);
-  const cutAt = spot?.entry === entry && spot.bar > 0 && spot.bar < section.bars.length ? spot.bar : null;
+  const cutAt = spot !== null && spot.bar > 0 && spot.bar < section.bars.length ? spot.bar : null;
   const items: readonly MenuItem[] = [
     {
       label: 'Play it again after this',
@@ -231,7 +253,7 @@ function CardMenu(props: {
       onSelect: () => touch({ kind: 'playAgain', ...after }, `${name} again, with a change`, behind),
     },
     {
-      label: `Copy it as ${own}`,
+      label: 'Copy it under another name',
       hint: 'A section of its own that begins the same.',
       onSelect: () =>
         touch(
@@ -239,19 +261,19 @@ function CardMenu(props: {
             kind: 'together',
             edits: [
               { kind: 'playAgain', ...after },
-              { kind: 'detach', entry: entry + 1, name: own },
+              { kind: 'detach', entry: entry + 1, name: own() },
             ],
           },
-          `${name} copied as ${own}`,
+          `${name} copied as ${own()}`,
           behind,
         ),
     },
     ...(again
       ? [
           {
-            label: `Make this one ${own}`,
+            label: 'Give this one a name of its own',
             hint: 'A section of its own from here on.',
-            onSelect: () => touch({ kind: 'detach', entry, name: own }, `${name} is ${own} here`),
+            onSelect: () => touch({ kind: 'detach', entry, name: own() }, `${name} is ${own()} here`),
           },
           { label: 'Other chords this time', onSelect: onVary },
         ]
@@ -275,11 +297,11 @@ function CardMenu(props: {
               ? 'Not where it differs from time to time.'
               : cutAt === null
                 ? 'Point at the bar the second part begins with first.'
-                : `The second part is ${own}.`,
+                : 'The second part gets a name of its own.',
             disabled: cutAt === null || isVaried,
             onSelect: () =>
               touch(
-                { kind: 'cut', section: name, bar: cutAt!, name: own },
+                { kind: 'cut', section: name, bar: cutAt!, name: own() },
                 `${name} cut before bar ${cutAt! + 1}`,
               ),
           },
