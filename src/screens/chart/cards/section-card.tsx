@@ -64,7 +64,7 @@ export const SectionCard = memo(function SectionCard(props: Props) {
       ref={setNodeRef}
       data-playing={entry}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`rounded-lg border bg-sheet ${isDragging ? 'z-10 border-ink shadow-lg' : isHere ? 'border-ink' : 'border-line'}`}
+      className={`rounded-lg border bg-sheet [contain-intrinsic-size:auto_130px] [content-visibility:auto] ${isDragging ? 'z-10 border-ink shadow-lg' : isHere ? 'border-ink' : 'border-line'}`}
     >
       <div className="flex flex-wrap items-center gap-x-2 gap-y-1 px-1 py-1">
         <button
