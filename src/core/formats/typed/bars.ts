@@ -208,6 +208,10 @@ function barOf(words: readonly string[], ground: BarGround): TypedBar {
   const starts = placesOf(words, ground);
   return words.flatMap((word, i): TypedBarChord[] => {
     if (HOLDS.test(word) || SAME.test(word)) return [];
+    if (i > 0 && starts[i] === starts[i - 1]) {
+      ground.asks.push(`there is no room for ${word} in a bar with ${words.length} chords; it is left out`);
+      return [];
+    }
     return [chordAt(word, starts[i]!, ground)];
   });
 }
@@ -234,7 +238,7 @@ function placesOf(words: readonly string[], { meter, asks }: BarGround): readonl
   if (n === 1 || isEven(counted) || isEven(meter.beats)) return words.map((_, i) => (ticks * i) / n);
   const unit = n <= meter.beats ? beatTicks(meter) : beatTicks(meter) / 2;
   const units = Math.round(ticks / unit);
-  if (n > units) return words.map((_, i) => Math.floor((i * units) / n) * unit);
+  if (n > units) return words.map((_, i) => (Math.floor((i * units * 2) / n) * unit) / 2);
   asks.push(
     `${numberWord(n)} chords in a bar: the first lasts ${units - n + 1} beats, the others one each; is that meant?`,
   );
@@ -321,7 +325,7 @@ function oneEach(words: readonly string[], ground: BarGround): Pick<TypedBars, '
     const often = countOf(word);
     if (often !== null) {
       const isEnd = i === words.length - 1;
-      if (i === 0) times = often;
+      if (i === 0 || bars.length === 0) times = often;
       else if (closed !== null && closed < bars.length && (closed > 0 || !isEnd)) {
         const block = bars.slice(closed);
         for (let n = 1; n < often; n += 1) bars.push(...block);

@@ -1,5 +1,6 @@
 import { PLAYER_WORDS } from '../../form/index';
 import { pretty } from '../../pitch/index';
+import { parseMeter } from '../../time/index';
 import { tabLineOf } from '../tab/tab-line';
 import { countOf, readBars, type TypedBar, type TypedBars } from './bars';
 import { readDirective } from './directives';
@@ -50,8 +51,9 @@ export function readLine(page: Understanding, i: number, given?: string): number
     return 1;
   }
   const metre = /^(\d{1,2}\/(?:2|4|8|16))\s+(?=\S)/.exec(text);
-  if (metre && page.isChords(text.slice(metre[0].length))) {
-    page.meterHere(metre[1]!);
+  const said = parseMeter(metre?.[1] ?? '');
+  if (metre && said.ok && page.isChords(text.slice(metre[0].length))) {
+    page.meterHere(said.value);
     return readLine(page, i, text.slice(metre[0].length));
   }
   const heading = headingOf(text, { loose: page.isMusicBelow(i) });

@@ -1,4 +1,5 @@
 import type { Problem } from '../../base/index';
+import { cleanComments } from '../../form/index';
 import { guessKey, pretty } from '../../pitch/index';
 import type { Song } from '../../song/index';
 import { tabLineOf } from '../tab/tab-line';
@@ -48,7 +49,7 @@ function finished(page: Understanding): TypedRead {
   const base = { lines: page.lines.sort((a, b) => a.line - b.line) };
   const song: Song = {
     ...page.song,
-    ...(page.comments.length > 0 ? { comments: page.comments } : {}),
+    ...(page.comments.length > 0 ? { comments: cleanComments(page.comments) } : {}),
   };
   const has = page.sections.some((s) => s.bars.length > 0);
   if (!has) {

@@ -1,10 +1,13 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
+  cellsWithLine,
   cleanComments,
   cleanRemark,
   openBar,
+  ownCells,
   parseCell,
   PLAYERS,
+  sayableSection,
   sectionNameTrouble,
   type Bar,
   type FormEntry,
@@ -14,7 +17,8 @@ import {
   type Section,
 } from '../../form/index';
 import { moveChord, moveKey, parseChord, spell } from '../../pitch/index';
-import { inPlayedOrder, songKey, withFollowers, type Song } from '../../song/index';
+import { inPlayedOrder, meterOf, songKey, withFollowers, type Song } from '../../song/index';
+import { barTicks } from '../../time/index';
 import { freshName } from '../chart/near-names';
 import type { TypedBar } from './bars';
 import { playedOut, type DraftSection } from './draft';
@@ -107,7 +111,11 @@ export function settleSong(ground: Song, of: Ground): Settled {
     form: ordered,
   };
   const moved = of.fretted ? asSounding(song) : song;
-  return { song: withFollowers(inPlayedOrder(moved)), problems, questions };
+  const said = {
+    ...moved,
+    sections: moved.sections.map((s) => sayableSection(s, barTicks(meterOf(moved, s))).section),
+  };
+  return { song: withFollowers(inPlayedOrder(said)), problems, questions };
 }
 
 /** `Verse 2` and `Verse` are of one kind. */
@@ -163,9 +171,12 @@ function sectionOf(
     for (const player of PLAYERS) {
       const tab = draft.tab[player]?.[i];
       if (!tab) continue;
+      // A line opens its section with silence, wherever it stood in its tab.
+      const ground = { strings: of.song.players[player].tuning.length, first: i === 0 };
+      const cells = tab.line ? cellsWithLine(ownCells(tab.cells), tab.line, ground) : tab.cells;
       bar = {
         ...bar,
-        cells: { ...bar.cells, [player]: tab.cells },
+        cells: { ...bar.cells, [player]: cells },
         hits: { ...bar.hits, [player]: tab.hits },
         ...(tab.line === null ? {} : { lines: { ...bar.lines, [player]: tab.line } }),
       };

@@ -43,12 +43,12 @@ export function chordsOver(line: string, tab: string, meter: Meter): readonly Ty
     .flatMap((from, i) => (lines[i + 1]! - from > 2 ? [[from, lines[i + 1]!] as const] : []));
   if (spans.length === 0) return null;
   const names = [...line.matchAll(/\S+/g)].flatMap((m) => {
-    const chord = chordOf(m[0]);
+    const chord = chordOf(m[0], { small: true });
     return chord ? [{ column: m.index, chord: chord.symbol }] : [];
   });
   const ticks = barTicks(meter);
   const beat = countedBeatTicks(meter);
-  return spans.map(([from, until], i): TypedBar => {
+  const bars = spans.map(([from, until], i): TypedBar => {
     const inside = names.filter(
       (n) => (i === 0 || n.column >= from) && (n.column < until || i === spans.length - 1),
     );
@@ -58,4 +58,5 @@ export function chordsOver(line: string, tab: string, meter: Meter): readonly Ty
     });
     return placed.filter((c, n) => c.at < ticks && (n === 0 || c.at > placed[n - 1]!.at));
   });
+  return bars[0]?.length ? bars : null;
 }

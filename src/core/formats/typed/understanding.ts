@@ -2,7 +2,7 @@ import { problemAt, type Problem } from '../../base/index';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../form/index';
 import { parseChord, pretty, type Key } from '../../pitch/index';
 import { cleanTitle, emptySong, songKey, type Song } from '../../song/index';
-import { formatMeter, parseMeter, type Meter } from '../../time/index';
+import { formatMeter, type Meter } from '../../time/index';
 import { tabLineOf } from '../tab/tab-line';
 import { readBars, type TypedBar, type TypedBars } from './bars';
 import { draftSection, type DraftSection } from './draft';
@@ -75,13 +75,19 @@ export class Understanding {
     return raw === undefined ? '' : withoutLead(raw);
   }
 
-  /** A metre said in front of bars: the song's before there are parts, else the part's. */
-  meterHere(text: string): void {
-    const meter = parseMeter(text);
-    if (!meter.ok) return;
-    const isSame = formatMeter(meter.value) === formatMeter(this.song.meter);
-    if (this.sections.every((s) => s.bars.length === 0)) this.song = { ...this.song, meter: meter.value };
-    else if (this.section && !isSame) this.section.meter = meter.value;
+  /** A metre said in front of bars: the song's before there are parts, else the part's; told where its bars are counted already. */
+  meterHere(meter: Meter): string {
+    const words = formatMeter(meter);
+    const isSame = words === formatMeter(this.song.meter);
+    if (this.sections.every((s) => s.bars.length === 0)) this.song = { ...this.song, meter };
+    else if (this.section?.bars.length === 0) {
+      if (!isSame) this.section.meter = meter;
+    } else {
+      // The bars above are counted in another one already.
+      const section = this.section ?? this.sections.at(-1)!;
+      if (words !== formatMeter(section.meter ?? this.song.meter)) section.remarks.push(words);
+    }
+    return words;
   }
 
   isChords(text: string): boolean {
@@ -127,8 +133,7 @@ export class Understanding {
         if (setting.words !== undefined) this.songRemarks.push(setting.words);
         return `${setting.tempo} bpm${setting.words === undefined ? '' : `, remark: ${setting.words}`}`;
       case 'meter':
-        this.song = { ...this.song, meter: setting.meter };
-        return formatMeter(setting.meter);
+        return this.meterHere(setting.meter);
       case 'capo': {
         for (const player of setting.players) this.rig(player, { capo: setting.capo });
         this.capoAt = this.lines.length;
@@ -181,7 +186,7 @@ export class Understanding {
     const setting = settingOf(note);
     if (feel === 'half' || feel === 'double') section.feel = feel;
     else if (setting?.kind === 'tempo') section.tempo = setting.tempo;
-    else if (setting?.kind === 'meter') section.meter = setting.meter;
+    else if (setting?.kind === 'meter' && section.bars.length === 0) section.meter = setting.meter;
     else {
       section.remarks.push(note);
       this.ask(i, `"${note}" is kept as a remark of ${section.name}`);
