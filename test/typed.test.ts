@@ -36,6 +36,13 @@ describe('songs as people type them', () => {
     }
   });
 
+  it('takes no time over what is no song', () => {
+    const gap = ' '.repeat(100_000);
+    expect(formOf(readAny(`Am${gap}F`).song)).to.deep.equal(['Part 1 | Am | F |']);
+    expect(readAny('words '.repeat(50_000)).refused).to.match(/300 kB/);
+    expect(readAny('('.repeat(20_000)).refused).to.match(/no chords/);
+  });
+
   it('law: whatever is typed is read or refused, and what is read can be written', () => {
     const word = fc.constantFrom(
       ...'Dm|Bb|F#m7|C/E|am|H7|N.C.|x2|(x4)|4x|-|–|/|.|%|||:|:|||1.|2.|[Verse]|Verse:|Chorus|Part 2|Form:|V|C|vi|IV|6-'.split(

@@ -12,7 +12,7 @@ import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view
 import { getNonce } from 'get-nonce';
 import { useEffect, useImperativeHandle, useRef, type Ref } from 'react';
 import type { Problem } from '../../core/base/index';
-import { isChartText, readTyped } from '../../core/formats/index';
+import { isChartText, readAny } from '../../core/formats/index';
 import type { Song } from '../../core/song/index';
 import { completing } from './completing';
 import { chartLanguage } from './language';
@@ -159,7 +159,7 @@ function changeTo(was: string, now: string): { from: number; to: number; insert:
 
 /** Several lines that are a song as people type it, and no chart text. */
 function isPeoples(text: string): boolean {
-  return text.trim().includes('\n') && !isChartText(text) && readTyped(text).refused === null;
+  return text.trim().includes('\n') && !isChartText(text) && readAny(text).refused === null;
 }
 
 /** Marks beyond these are not seen before the first ones are mended. */

@@ -11,6 +11,9 @@ export interface AnyRead extends TypedRead {
 /** A header of a section or a row as chart text has them. */
 const CHART = /^\s*==[^=].*==|^\s*(?:chords|voice|(?:guitar ?[12]|bass)(?: (?:hits|line))?)\s*\|/im;
 
+/** Longest a song is that somebody typed: fifty times a long one. */
+const MOST_TYPED = 200_000;
+
 export function isChartText(text: string): boolean {
   return CHART.test(text);
 }
@@ -33,6 +36,10 @@ export function readAny(text: string, options: TypedOptions = {}): AnyRead {
           : 'no section with chords was found'
         : null;
     return { ...none, kind: 'chart', song, problems, questions, refused };
+  }
+  if (text.length > MOST_TYPED) {
+    const refused = `${Math.round(text.length / 1000)} kB of words; expected one song as somebody typed it, of at most ${MOST_TYPED / 1000} kB`;
+    return { ...readTyped('', options), ...none, kind: 'typed', refused };
   }
   return { ...readTyped(text, options), kind: 'typed' };
 }

@@ -20,6 +20,10 @@ export interface Over {
   readonly raw: string;
 }
 
+/** Wider gaps than these say nothing more. */
+const MOST_SPACES = 200;
+const WIDE = / {201,}/g;
+
 /** A text on its way to a song: what was understood so far, line by line. Lines count from 0 here. */
 export class Understanding {
   readonly raw: readonly string[];
@@ -49,7 +53,12 @@ export class Understanding {
     this.raw = text
       .replace(/\uFEFF/g, '')
       .split(/\r\n|\n|\r/)
-      .map((l) => l.replaceAll('\t', '    '));
+      .map((l) =>
+        l
+          .replaceAll('\t', '    ')
+          .trimEnd()
+          .replace(WIDE, (gap) => gap.slice(0, MOST_SPACES)),
+      );
     this.options = options;
     this.song = options.ground
       ? { ...options.ground, sections: [], form: [], kept: [] }
