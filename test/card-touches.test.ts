@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { readChart, withMeter, writeChart } from '../src/core/formats/index';
+import { readChart, withMeter, withSectionMeter, writeChart } from '../src/core/formats/index';
 import { applyEdit, emptySong, type Edit, type Song } from '../src/core/song/index';
 import { barTicks } from '../src/core/time/index';
 import {
@@ -175,6 +175,20 @@ describe('touches of the cards', () => {
     const { song: early } = readChart('title: Slate Roof\n== Verse == pickup 3/4\nchords | Dm |\n');
     const refused = withMeter(early, { beats: 2, unit: 4 });
     expect(!refused.ok && refused.error).to.match(/in 2\/4 not everything written fits.*pick-up/);
+  });
+
+  it('give one section a metre of its own, and take it back', () => {
+    const song = verse('chords | Dm | Bb F |');
+    const three = withSectionMeter(song, 'Verse', { beats: 3, unit: 4 });
+    if (!three.ok) throw new Error(three.error);
+    expect(three.value.sections[0]!.meter).to.deep.equal({ beats: 3, unit: 4 });
+    expect(three.value.meter).to.deep.equal(song.meter);
+    expectSaid(three.value, '3/4');
+    const back = withSectionMeter(three.value, 'Verse', null);
+    expect(back.ok && back.value).to.deep.equal(song);
+    const swung = readChart('== Verse == x2; swing 62%\nchords | Dm |\n').song;
+    const other = withSectionMeter(swung, 'Verse', { beats: 7, unit: 4 });
+    expect(other.ok && writeChart(other.value)).to.include('== Verse == x2; meter 7/4; swing 62%');
   });
 
   it('law: every touch leaves a song whose text reads back the same', () => {

@@ -13,7 +13,7 @@ export {
 } from './chart/one-bar';
 export { readInstrument } from './chart/settings';
 export { writeChart, writeChords as writeBarChords } from './chart/write';
-export { withMeter } from './chart/with-meter';
+export { withMeter, withSectionMeter } from './chart/with-meter';
 export { readTab, type TabBar, type TabRead } from './tab/read-tab';
 export { chordsPlayed } from './typed/tab-bars';
 export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';

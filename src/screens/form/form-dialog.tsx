@@ -3,7 +3,9 @@ import { ordinal } from '../../core/base/index';
 import { parseKey, parseRange } from '../../core/pitch/index';
 import { entryLength, meterOf, songLength, type Edit, type Playing, type Song } from '../../core/song/index';
 import { formatDuration, formatMeter, isCompound, TEMPO_RANGE } from '../../core/time/index';
+import { withSectionMeter } from '../../core/formats/index';
 import { Button, Dialog, DialogEnd } from '../../ui/index';
+import { METERS } from '../ground/named-lists';
 import { usePorts } from '../ports';
 import { NumberField, Row, TextField } from './form-fields';
 import { OccurrenceRows } from './form-occurrence';
@@ -129,10 +131,27 @@ function Fields({ song, playing, bar: looked, pass, onClose }: Props) {
             );
           }}
         />
-        <span className="text-[14px] text-soft">
-          In {formatMeter(playing.meter)}; another meter is written in the chart: == {entry.section} == meter
-          3/4
-        </span>
+      </Row>
+      <Row label="Metre">
+        <select
+          aria-label="Metre here"
+          value={formatMeter(playing.meter)}
+          className="min-h-8 rounded border border-line bg-ground px-1 text-ink"
+          onChange={(e) => {
+            const meter = METERS.find((m) => m.name === e.target.value)?.value;
+            const next = meter && withSectionMeter(song, entry.section, meter);
+            if (!next) return;
+            if (!next.ok) return setWrong(`${next.error}. Nothing was changed`);
+            edit({ kind: 'replace', song: next.value }, `${entry.section} in ${e.target.value}`);
+          }}
+        >
+          {!METERS.some((m) => m.name === formatMeter(playing.meter)) && (
+            <option>{formatMeter(playing.meter)}</option>
+          )}
+          {METERS.map((m) => (
+            <option key={m.name}>{m.name}</option>
+          ))}
+        </select>
       </Row>
       <Row label="Endings">
         {variants.map((v, i) => (

@@ -9,9 +9,31 @@ import { writeChart } from './write';
  * as there are. Fails with the first thing that cannot be in the other metre.
  */
 export function withMeter(song: Song, meter: Meter): Result<Song> {
+  return readAnew(song, meter, (text) => text.replace(/^meter: .*$/m, `meter: ${formatMeter(meter)}`));
+}
+
+/** The same for one section alone; null: the song's metre. */
+export function withSectionMeter(song: Song, name: string, meter: Meter | null): Result<Song> {
+  const isUsual = meter === null || formatMeter(meter) === formatMeter(song.meter);
+  const own = isUsual ? '' : `meter ${formatMeter(meter)}`;
+  const start = `== ${name} ==`;
+  return readAnew(song, meter ?? song.meter, (text) => {
+    const lines = text.split('\n');
+    // The first header of a section is where it is written.
+    const at = lines.findIndex((line) => line === start || line.startsWith(`${start} `));
+    if (at < 0) return text;
+    const settings = lines[at]!.slice(start.length)
+      .split(';')
+      .map((s) => s.trim())
+      .filter((s) => s !== '' && !/^meter\s/.test(s));
+    lines[at] = [start, [...settings, own].filter((s) => s !== '').join('; ')].join(' ').trimEnd();
+    return lines.join('\n');
+  });
+}
+
+function readAnew(song: Song, meter: Meter, change: (text: string) => string): Result<Song> {
   const { versions, ...now } = song;
-  const text = writeChart(now).replace(/^meter: .*$/m, `meter: ${formatMeter(meter)}`);
-  const { song: read, problems } = readChart(text);
+  const { song: read, problems } = readChart(change(writeChart(now)));
   const [first] = problems;
   if (first)
     return fail(
