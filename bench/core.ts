@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { connectionsOf, handsTogether, songFindings } from '../src/core/clash/index';
-import { createChartReader, readChart, writeChart } from '../src/core/formats/index';
+import { createChartReader, readAny, readChart, writeChart } from '../src/core/formats/index';
 import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { parseLine } from '../src/core/line/index';
@@ -245,6 +245,14 @@ const benchmarks: readonly Benchmark[] = [
     prepare: (run) => keystrokeIn(articulated(200), run),
   },
   {
+    name: 'a song of sixty lines as somebody typed it, read and shown',
+    runs: 40,
+    prepare: (run) => {
+      const text = typedSong(run);
+      return () => readAny(text);
+    },
+  },
+  {
     name: 'findings of 200 bars, from nothing',
     runs: 20,
     prepare: () => {
@@ -478,4 +486,16 @@ export async function runBenchmarks(options: { only: string | null; file: string
   const memoryMb = Math.round(process.memoryUsage().rss / 1e6);
   console.log(`memory at the end ${memoryMb} MB, ${cpus().length} cores, Node ${process.versions.node}`);
   if (!options.only) writeFileSync(options.file, `${JSON.stringify({ results, memoryMb }, null, 2)}\n`);
+}
+
+/** A page of a song with chords over its words, bars and a form. */
+function typedSong(run: number): string {
+  const verse = (n: number) =>
+    Array.from({ length: 6 }, (_, i) => `Dm        Bb     F     C\nline ${i} of verse ${n} of ${run}`).join(
+      '\n',
+    );
+  const parts = [1, 2, 3].map(
+    (n) => `Verse ${n}\n${verse(n)}\n\nChorus (x2)\n| Bb | F | C / Am / | Dm |\n(let it ring)\n`,
+  );
+  return `Paper Lantern ${run}\nKey: D minor, 92 bpm, drop D\n\n${parts.join('\n')}\nForm: V1 C V2 C V3 C C\n`;
 }
