@@ -5,8 +5,8 @@ import type { Problem } from '../../core/base/index';
 import { createChartReader, writeChart } from '../../core/formats/index';
 import { countOpen, songLength, type Song } from '../../core/song/index';
 import { formatDuration } from '../../core/time/index';
-import { addSong, freeTitle } from '../../store/index';
-import { Button } from '../../ui/index';
+import { addSong, fileTrouble, freeTitle } from '../../store/index';
+import { Banner, Button } from '../../ui/index';
 import { DropZone } from '../paste/drop-zone';
 import { KeySheet } from '../key-sheet';
 import { useDesk, usePorts } from '../ports';
@@ -40,6 +40,8 @@ export function Chart() {
   /** What was typed and not understood when the song was changed on another screen. */
   const [left, setLeft] = useState<string | null>(null);
   const [pasted, setPasted] = useState<string | null>(null);
+  /** Why a file was not opened. */
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [view, setView] = useChartView(start.view);
   const [help, setHelp] = useState(false);
   // Undo and redo are the same in both views, and work where nothing has the focus.
@@ -92,9 +94,20 @@ export function Chart() {
     <DropZone
       onFiles={(files) => {
         const [file] = files;
-        if (file) void file.text().then(setPasted);
+        if (!file) return;
+        const large = fileTrouble(file.name, file.size);
+        setTrouble(large);
+        if (large === null) void file.text().then(setPasted);
       }}
     >
+      {trouble !== null && (
+        <Banner tone="watch">
+          <span>{trouble}. Nothing was put in.</span>
+          <Button look="quiet" onClick={() => setTrouble(null)}>
+            Close
+          </Button>
+        </Banner>
+      )}
       <div className="flex flex-wrap items-center gap-2 px-4 py-1.5">
         <h1 className="text-lg font-bold">Chart</h1>
         <span className="text-soft">

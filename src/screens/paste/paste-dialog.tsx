@@ -5,6 +5,7 @@ import { pretty } from '../../core/pitch/index';
 import { songKey, songLength, takenIn, unfold, type Song, type TakeIn } from '../../core/song/index';
 import { formatMeter } from '../../core/time/index';
 import { tuningWords } from '../../core/instrument/index';
+import { fileTrouble } from '../../store/index';
 import { Button, Dialog } from '../../ui/index';
 import { PlayerMark, PLAYER_TEXT } from '../../views/index';
 
@@ -31,6 +32,8 @@ export function PasteDialog(props: Props) {
 
 function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
   const [text, setText] = useState(given);
+  /** Why a file was not opened. */
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [each, setEach] = useState<1 | 2 | 4>(1);
   const [keepsWords, setKeepsWords] = useState(true);
   const [fretted, setFretted] = useState(false);
@@ -75,9 +78,16 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
               if (!file) return;
               e.preventDefault();
               e.stopPropagation();
-              void file.text().then(setText);
+              const large = fileTrouble(file.name, file.size);
+              setTrouble(large);
+              if (large === null) void file.text().then(setText);
             }}
           />
+          {trouble !== null && (
+            <span role="alert" className="text-[14px] text-clash">
+              {trouble}. What stands here was not changed.
+            </span>
+          )}
         </label>
         <Result read={read} typed={typed} />
       </div>
