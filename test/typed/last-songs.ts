@@ -3,6 +3,26 @@ import type { Typing } from './songs';
 /** A third lot, for a last look: written when the reader was done with the others. */
 export const LAST_TYPINGS: readonly Typing[] = [
   {
+    name: 'words that would be a writer, a part or a player elsewhere',
+    text: `Verse
+Am            F
+By the river we go down
+C             G
+Drop like a stone in the water
+Am            F
+Everybody
+C             G
+Break over the wall
+Chorus
+F  G`,
+    form: ['Verse | Am | F | C | G | Am | F | C | G |', 'Chorus | F | G |'],
+  },
+  {
+    name: 'a bar that is left empty',
+    text: 'Verse\n| Dm |   | F | C || G |',
+    form: ['Verse | Dm | . | F | C | G |'],
+  },
+  {
     name: 'letters of a rehearsal',
     text: 'A\n| Em | D |\n\nB\n| C | D | Em | Em |\n\nA',
     form: ['A | Em | D |', 'B | C | D | Em | Em |', 'A'],

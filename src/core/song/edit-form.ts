@@ -102,6 +102,7 @@ export function unvary(song: Song, edit: Omit<VaryChange, 'fromBar'>): Song {
   );
 }
 
+/** One entry of the form (from 0) played otherwise; an entry that is not there changes nothing. */
 export function setPlaying(
   song: Song,
   edit: { readonly entry: number; readonly change: PlayingChange },

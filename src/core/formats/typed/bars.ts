@@ -1,5 +1,12 @@
 import { parseKey, type Key } from '../../pitch/index';
-import { barTicks, beatTicks, countedBeats, type Meter } from '../../time/index';
+import {
+  barTicks,
+  beatTicks,
+  countedBeats,
+  countedBeatTicks,
+  TICKS_PER_QUARTER,
+  type Meter,
+} from '../../time/index';
 import { chordOf, degreeOf, isNumber, isRoman } from './words';
 
 /** A chord of a bar; `at` in ticks after the bar line. */
@@ -102,7 +109,8 @@ function betweenLines(text: string, ground: Ground): TypedBars | null {
   const start = text.search(/\|/);
   const lead = text.slice(0, start).trim();
   const body = /^\d*[.)]?$/.test(lead) ? text.slice(start) : `|${text}`;
-  const pieces = body.split(/(\|\|?:|:\|\|?|\|+)/).map((p) => p.trim());
+  const cut = body.split(/(\|\|?:|:\|\|?|\|+)/);
+  const pieces = cut.map((p) => p.trim());
   const words = pieces.flatMap((p) => (/^[|:]+$/.test(p) ? [] : wordsIn(p).words));
   const reader = wordReader(words, ground, true);
   if (reader.isDegrees && ground.key === null) return { bars: [], times: null, notes, asks: [NO_KEY], wrong };
@@ -113,7 +121,6 @@ function betweenLines(text: string, ground: Ground): TypedBars | null {
   let from = 0;
   let times: number | null = null;
   let ending: number | null = null;
-  let isWhole = false;
   pieces.forEach((piece, i) => {
     if (/^\|\|?:$/.test(piece)) {
       from = bars.length;
@@ -125,7 +132,7 @@ function betweenLines(text: string, ground: Ground): TypedBars | null {
       const often = countOf(said ?? '') ?? 2;
       const rest = pieces.slice(i + 1).filter((p) => p !== '' && !/^\|+$/.test(p) && countOf(p) === null);
       const block = bars.slice(from);
-      isWhole = from === 0 && rest.length === 0 && block.length > 0;
+      const isWhole = from === 0 && rest.length === 0 && block.length > 0;
       if (isWhole) times = often;
       else {
         const common = ending === null ? block : block.slice(0, ending - from);
@@ -139,7 +146,9 @@ function betweenLines(text: string, ground: Ground): TypedBars | null {
       return;
     }
     if (/^\|*$/.test(piece)) {
-      // Two lines with nothing between are one double line; a space between them is a bar that holds.
+      // Lines with room between them are a bar that holds what was before; side by side they are one double line.
+      const isRoom = cut[i]!.length > 0 && piece === '' && cut[i - 1] === '|' && cut[i + 1] === '|';
+      if (isRoom && bars.length > 0) bars.push([]);
       return;
     }
     const isLast = i === pieces.length - 1;
@@ -240,9 +249,20 @@ function placesOf(words: readonly string[], { meter, asks }: BarGround): readonl
   const units = Math.round(ticks / unit);
   if (n > units) return words.map((_, i) => (Math.floor((i * units * 2) / n) * unit) / 2);
   asks.push(
-    `${numberWord(n)} chords in a bar: the first lasts ${units - n + 1} beats, the others one each; is that meant?`,
+    `${numberWord(n)} chords in a bar: the first lasts ${units - n + 1} ${unit === countedBeatTicks(meter) ? 'beats' : unitWord(unit)}, the others one each; is that meant?`,
   );
   return words.map((_, i) => (i === 0 ? 0 : (units - n + i) * unit));
+}
+
+/** "eighths", "sixteenths" for a stretch of ticks. */
+function unitWord(ticks: number): string {
+  const words: Readonly<Record<number, string>> = {
+    2: 'halves',
+    4: 'quarters',
+    8: 'eighths',
+    16: 'sixteenths',
+  };
+  return words[(TICKS_PER_QUARTER * 4) / ticks] ?? '32nds';
 }
 
 function numberWord(n: number): string {

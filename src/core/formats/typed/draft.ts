@@ -25,6 +25,7 @@ export interface DraftSection {
   meter: Meter | null;
 }
 
+/** A section of which nothing but its name is read. `line` counts from 1; `times` null: nothing was said. */
 export function draftSection(
   name: string,
   of: { readonly line: number; readonly times?: number | null; readonly again?: true | string | null },

@@ -14,6 +14,7 @@ const CHART = /^\s*==[^=].*==|^\s*(?:chords|voice|(?:guitar ?[12]|bass)(?: (?:hi
 /** Longest a song is that somebody typed: fifty times a long one. */
 const MOST_TYPED = 200_000;
 
+/** Whether a text has a header or a row of chart text somewhere; other texts are read as people type songs. */
 export function isChartText(text: string): boolean {
   return CHART.test(text);
 }

@@ -30,6 +30,10 @@ export function readLine(page: Understanding, i: number, given?: string): number
   if (directive) return readDirective(page, i, directive[1]!.toLowerCase(), directive[2] ?? '');
   const tab = readTabLines(page, i);
   if (tab > 0) return tab;
+  if (over && isSung(page, i, text)) {
+    readWords(page, i, text, { raw, over });
+    return 1;
+  }
   const fingering = FINGERING.exec(text);
   if (fingering && chordOf(fingering[1]!) && /\d/.test(fingering[2]!)) {
     return readFingering(page, i, fingering[1]!, fingering[2]!);
@@ -76,6 +80,25 @@ export function readLine(page: Understanding, i: number, given?: string): number
   }
   readWords(page, i, text, { raw, over });
   return 1;
+}
+
+/**
+ * Whether a line right under chords is sung to them, whatever its words would be elsewhere: "By the river" is no writer,
+ * "Drop like a stone" no part, "Everybody" no player.
+ */
+function isSung(page: Understanding, i: number, text: string): boolean {
+  if (/[:=|[\]{}]/.test(text) || page.isChords(text) || isOrder(text)) return false;
+  const next = page.raw[i + 1];
+  if (playersNamed(text).length > 0 && next !== undefined && tabLineOf(next)) return false;
+  const setting = settingOf(text)?.kind;
+  if (setting !== undefined && setting !== 'comment' && setting !== 'remark') return false;
+  const heading = headingOf(text, { loose: false });
+  if (heading === null) return true;
+  const { rest, again } = heading;
+  const isKnown =
+    typeof again === 'string' &&
+    page.sections.some((s) => s.name.toLowerCase().startsWith(again.toLowerCase()));
+  return !(isKnown || (rest === '' && typeof again !== 'string') || (rest !== '' && page.isChords(rest)));
 }
 
 /** Whether a letter alone is the name of a part: bars stand under it, or it is one already. */

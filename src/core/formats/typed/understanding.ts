@@ -94,7 +94,10 @@ export class Understanding {
     } else {
       // The bars above are counted in another one already.
       const section = this.section ?? this.sections.at(-1)!;
-      if (words !== formatMeter(section.meter ?? this.song.meter)) section.remarks.push(words);
+      if (words !== formatMeter(section.meter ?? this.song.meter)) {
+        section.remarks.push(words);
+        return `${words} comes after its bars: a remark of ${section.name}`;
+      }
     }
     return words;
   }

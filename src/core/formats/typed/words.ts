@@ -42,6 +42,7 @@ function count(text: string, what: RegExp): number {
   return text.match(what)?.length ?? 0;
 }
 
+/** The word with its first letter large. */
 export function capital(word: string): string {
   return word === '' ? word : word[0]!.toUpperCase() + word.slice(1);
 }
@@ -56,10 +57,12 @@ const MINOR_STEPS = [0, 2, 3, 5, 7, 8, 10];
 const MAJOR_KINDS = ['', 'm', 'm', '', '', 'm', 'dim'];
 const MINOR_KINDS = ['m', 'dim', '', 'm', 'm', '', ''];
 
+/** A degree in Roman figures, `vi`, `bVII`, `V7`; whether it is a chord needs a key. */
 export function isRoman(word: string): boolean {
   return ROMAN.test(word);
 }
 
+/** A degree as a number, `4`, `6-`, `b7`; whether it is a chord needs a key. */
 export function isNumber(word: string): boolean {
   return NUMBER.test(word);
 }
