@@ -289,6 +289,21 @@ describe('a first song without the grammar, in Chromium', () => {
       () => document.querySelectorAll('[data-playing="0"] [data-bar="1"] [data-chord]').length === 2,
     );
     expect(await bars(0)).to.deep.equal(['A, D', 'C', 'Em']);
+    // Escape leaves a bar, and a name, as they were.
+    await page.focus('[data-playing="0"] [data-box="1"]');
+    await page.keyboard.type('Gm');
+    await keys(page, 'Escape');
+    await page.click('[data-playing="2"] [data-section-name]');
+    await page.keyboard.type('Other');
+    await keys(page, 'Escape');
+    await page.waitForFunction(
+      () =>
+        document.querySelector(
+          '[data-cards] input:not([aria-label="Title of the song"]):not([aria-label="Another name"])',
+        ) === null,
+    );
+    expect(await bars(0)).to.deep.equal(['A, D', 'C', 'Em']);
+    expect(await names()).to.deep.equal(['Verse', 'Bridge', 'Chorus']);
     // The edge between two chords, by its arrows.
     await page.click('[data-playing="0"] [data-box="0"]');
     await page.waitForSelector('[data-beats] [role="slider"]');

@@ -75,8 +75,11 @@ export function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isB
             document.querySelector<HTMLElement>(next)?.focus();
           }
           if (e.key === 'Escape') {
-            setTyped(null);
-            setTrouble(null);
+            // Before the focus goes: leaving the field writes what is in it.
+            flushSync(() => {
+              setTyped(null);
+              setTrouble(null);
+            });
             document
               .querySelector<HTMLElement>(`[data-playing="${spot.entry}"] [data-box="${spot.bar}"]`)
               ?.focus();

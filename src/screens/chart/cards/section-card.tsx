@@ -2,6 +2,7 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical, Minus, Plus } from 'lucide-react';
 import { memo, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { ordinal } from '../../../core/base/index';
 import type { FormEntry, Section } from '../../../core/form/index';
 import { pretty } from '../../../core/pitch/index';
@@ -216,7 +217,11 @@ function SectionName({ entry, name }: { readonly entry: number; readonly name: s
         onBlur={done}
         onKeyDown={(e) => {
           if (e.key === 'Enter') e.currentTarget.blur();
-          if (e.key === 'Escape') setOpen(false);
+          if (e.key === 'Escape') {
+            // Before it goes: leaving the field takes the name that is in it.
+            flushSync(() => setTyped(name));
+            setOpen(false);
+          }
         }}
       />
       {trouble && <span className="text-[13px] text-clash">{trouble}</span>}
