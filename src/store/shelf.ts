@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { Problem } from '../core/base/index';
 import { readAny, readSongFile } from '../core/formats/index';
-import { MOST_CHARACTERS, saveSong, type Song } from '../core/song/index';
+import { freeName, MOST_CHARACTERS, saveSong, type Song } from '../core/song/index';
 import { StorageProblem, type SongStorage, type StoredSong } from './storage';
 import { understoodRecord } from './stored';
 
@@ -45,9 +45,7 @@ export async function restoreSong(storage: SongStorage, stored: StoredSong): Pro
 
 /** "Salt Lamp", "Salt Lamp 2", "Salt Lamp 3" … whichever is free. */
 export function freeTitle(wanted: string, taken: readonly string[]): string {
-  if (!taken.includes(wanted)) return wanted;
-  const base = wanted.replace(/ \d+$/, '');
-  for (let n = 2; ; n += 1) if (!taken.includes(`${base} ${n}`)) return `${base} ${n}`;
+  return freeName(wanted, taken);
 }
 
 /** What an imported file held: a song, with problems where part of a chart could not be read; or why nothing could. */

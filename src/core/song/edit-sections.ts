@@ -42,7 +42,7 @@ export function addSection(
   song: Song,
   edit: { readonly name: string; readonly at: number; readonly bars: readonly (readonly PlacedChord[])[] },
 ): Song {
-  const name = freeName(song, edit.name);
+  const name = checkedName(song, edit.name);
   const bars = edit.bars.map(openBar);
   if (bars.length === 0) throw new RangeError('A section has at least one bar');
   const section: Section = { name, bars: [saidFrom(bars[0]!), ...bars.slice(1)], variants: [], wishes: [] };
@@ -60,7 +60,7 @@ function saidFrom(bar: Bar): Bar {
 export function renameSection(song: Song, edit: { readonly section: string; readonly name: string }): Song {
   const name = cleanTitle(edit.name);
   if (name === edit.section || !sectionNamed(song, edit.section)) return song;
-  freeName(song, name);
+  checkedName(song, name);
   const sections = sectionsByName(song);
   const renamed = (kept: KeptFinding): KeptFinding => {
     if (kept.section === edit.section) return { ...kept, section: name };
@@ -81,7 +81,7 @@ export function renameSection(song: Song, edit: { readonly section: string; read
   };
 }
 
-function freeName(song: Song, wanted: string): string {
+function checkedName(song: Song, wanted: string): string {
   const name = cleanTitle(wanted);
   const trouble = sectionNameTrouble(name);
   if (trouble !== null) throw new RangeError(trouble);

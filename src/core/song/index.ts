@@ -75,6 +75,6 @@ export { unfold, type Playing } from './unfold';
 export { saveSong, SONG_VERSION, type SavedSong } from './saved';
 export { MOST_CHARACTERS, readSong } from './read-saved';
 export { mergeSongs, type MergeClash, type Merged, type Side } from './merge';
-export { cleanReason, cleanTitle, joinNamed } from './names';
+export { cleanReason, cleanTitle, freeName, joinNamed } from './names';
 export { takenIn, type TakeIn } from './take-in';
 export { refitSong, type Misfit, type Refit, type Refitted } from './refit';

@@ -23,3 +23,11 @@ export function joinNamed(sections: ReadonlyMap<string, Section>, text: string):
   }
   return null;
 }
+
+/** A name nobody has yet: the wanted one, or "Verse 2", "Verse 3" …, whichever is free. */
+export function freeName(wanted: string, taken: readonly string[]): string {
+  const known = new Set(taken);
+  if (!known.has(wanted)) return wanted;
+  const base = wanted.replace(/ \d+$/, '');
+  for (let n = 2; ; n += 1) if (!known.has(`${base} ${n}`)) return `${base} ${n}`;
+}

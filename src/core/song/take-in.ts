@@ -2,6 +2,7 @@ import { type Bar, type FormEntry, type Player, type Section } from '../form/ind
 import { inPlayedOrder, sectionNamed, type Song } from './song';
 import { setBars } from './edit-sections';
 import { withFollowers } from './likes';
+import { freeName } from './names';
 
 /** Where another song, or a part of it, goes in. */
 export type TakeIn =
@@ -39,7 +40,10 @@ function behind(song: Song, other: Song): Song {
       names.set(section.name, known.name);
       continue;
     }
-    const name = freeName(section.name, sections);
+    const name = freeName(
+      section.name,
+      sections.map((s) => s.name),
+    );
     names.set(section.name, name);
     sections.push({ ...section, name });
   }
@@ -55,13 +59,6 @@ function asWritten(section: Section, { song, other }: { song: Song; other: Song 
     ...(isOther && section.meter === undefined ? { meter: other.meter } : {}),
     ...(other.key !== song.key && section.key === undefined ? { key: other.key } : {}),
   };
-}
-
-function freeName(name: string, sections: readonly Section[]): string {
-  const taken = new Set(sections.map((s) => s.name));
-  if (!taken.has(name)) return name;
-  const base = name.replace(/ \d+$/, '');
-  for (let n = 2; ; n += 1) if (!taken.has(`${base} ${n}`)) return `${base} ${n}`;
 }
 
 function inSection(song: Song, other: Song, name: string): Song {

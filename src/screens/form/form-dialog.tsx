@@ -1,7 +1,15 @@
 import { useState } from 'react';
 import { ordinal } from '../../core/base/index';
 import { parseKey, parseRange } from '../../core/pitch/index';
-import { entryLength, meterOf, songLength, type Edit, type Playing, type Song } from '../../core/song/index';
+import {
+  entryLength,
+  freeName,
+  meterOf,
+  songLength,
+  type Edit,
+  type Playing,
+  type Song,
+} from '../../core/song/index';
 import { formatDuration, formatMeter, isCompound, TEMPO_RANGE } from '../../core/time/index';
 import { withSectionMeter } from '../../core/formats/index';
 import { Button, Dialog, DialogEnd } from '../../ui/index';
@@ -48,8 +56,8 @@ function Fields({ song, playing, bar: looked, pass, onClose }: Props) {
   const differs =
     variants.length > 0 || song.form.some((e) => e.section === entry.section && e.variants !== undefined);
   const cutName = freeName(
-    song.sections.map((s) => s.name),
     entry.section,
+    song.sections.map((s) => s.name),
   );
   return (
     <div className="flex flex-col gap-3">
@@ -249,8 +257,4 @@ function Fields({ song, playing, bar: looked, pass, onClose }: Props) {
       <DialogEnd onClose={onClose} />
     </div>
   );
-}
-
-function freeName(taken: readonly string[], name: string): string {
-  for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
 }

@@ -2,7 +2,7 @@ import { ChevronDown } from 'lucide-react';
 import { ordinal } from '../../core/base/index';
 import { formatTune } from '../../core/form/index';
 import { pretty } from '../../core/pitch/index';
-import { occurrenceAt } from '../../core/song/index';
+import { freeName, occurrenceAt } from '../../core/song/index';
 import { DEFAULT_PLAN, PLANS } from '../../core/split/index';
 import { Button, Menu } from '../../ui/index';
 import { usePorts } from '../ports';
@@ -72,12 +72,17 @@ export function SectionHead({
             <span className="text-[14px] text-soft">Follows {name} as written; change it there.</span>
             <Button
               onClick={() =>
-                desk
-                  .getState()
-                  .edit(
-                    { kind: 'detach', entry: playing.index, name: freeName(model, name) },
-                    { label: `a section of its own for ${name}` },
-                  )
+                desk.getState().edit(
+                  {
+                    kind: 'detach',
+                    entry: playing.index,
+                    name: freeName(
+                      name,
+                      model.song.sections.map((x) => x.name),
+                    ),
+                  },
+                  { label: `a section of its own for ${name}` },
+                )
               }
             >
               Make it a section of its own
@@ -95,11 +100,6 @@ export function SectionHead({
       </span>
     </div>
   );
-}
-
-function freeName(model: SplitModel, name: string): string {
-  const taken = model.song.sections.map((s) => s.name);
-  for (let n = 2; ; n += 1) if (!taken.includes(`${name} ${n}`)) return `${name} ${n}`;
 }
 
 /** How long the section is, how it is played here, and which time it comes. */

@@ -1,4 +1,4 @@
-import { parseKey, type Key } from '../../pitch/index';
+import type { Key } from '../../pitch/index';
 import {
   barTicks,
   beatTicks,
@@ -367,20 +367,4 @@ function oneEach(words: readonly string[], ground: BarGround): Pick<TypedBars, '
     } else closed = null;
   });
   return { bars: settled(bars), times };
-}
-
-/** The key a text names, as people do: `D minor`, `em`, `B♭ major`; null where it names none. */
-export function keyOf(text: string): Key | null {
-  const words = text
-    .trim()
-    .replace(/♭/g, 'b')
-    .replace(/♯/g, '#')
-    .replace(/\s*[-–]\s*/g, ' ');
-  const match = /^([A-Ga-gH])\s?(b|#|flat|sharp)?\s*(m|min|minor|maj|major|moll|dur)?\.?$/.exec(words);
-  if (!match) return null;
-  const note = match[1] === 'H' ? 'B' : match[1]!.toUpperCase();
-  const sign = match[2] === undefined ? '' : /^(?:b|flat)$/.test(match[2]) ? 'b' : '#';
-  const isMinor = /^(?:m|min|minor|moll)$/.test(match[3] ?? '');
-  const key = parseKey(`${note}${sign}${isMinor ? 'm' : ''}`);
-  return key.ok ? key.value : null;
 }

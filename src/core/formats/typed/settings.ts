@@ -1,8 +1,7 @@
 import { parseTuning } from '../../instrument/index';
 import { parseMeter, TEMPO_RANGE, type Meter } from '../../time/index';
 import { PLAYERS, type Player } from '../../form/index';
-import type { Key } from '../../pitch/index';
-import { keyOf } from './bars';
+import { parseKey, type Key } from '../../pitch/index';
 
 /** One thing somebody says of a song or a section before its chords. */
 export type TypedSetting =
@@ -94,6 +93,22 @@ export function settingOf(piece: string, { bare = false } = {}): TypedSetting | 
   if (tuning) return tuning;
   const way = WAYS.exec(text);
   return way ? { kind: 'remark', text } : null;
+}
+
+/** The key a text names, as people do: `D minor`, `em`, `B♭ major`; null where it names none. */
+function keyOf(text: string): Key | null {
+  const words = text
+    .trim()
+    .replace(/♭/g, 'b')
+    .replace(/♯/g, '#')
+    .replace(/\s*[-–]\s*/g, ' ');
+  const match = /^([A-Ga-gH])\s?(b|#|flat|sharp)?\s*(m|min|minor|maj|major|moll|dur)?\.?$/.exec(words);
+  if (!match) return null;
+  const note = match[1] === 'H' ? 'B' : match[1]!.toUpperCase();
+  const sign = match[2] === undefined ? '' : /^(?:b|flat)$/.test(match[2]) ? 'b' : '#';
+  const isMinor = /^(?:m|min|minor|moll)$/.test(match[3] ?? '');
+  const key = parseKey(`${note}${sign}${isMinor ? 'm' : ''}`);
+  return key.ok ? key.value : null;
 }
 
 const ROMANS = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII', 'VIII', 'IX', 'X', 'XI', 'XII'];

@@ -6,11 +6,10 @@ import { flushSync } from 'react-dom';
 import { ordinal } from '../../../core/base/index';
 import type { FormEntry, Section } from '../../../core/form/index';
 import { pretty } from '../../../core/pitch/index';
-import { unfold, type Edit } from '../../../core/song/index';
+import { freeName, unfold, type Edit } from '../../../core/song/index';
 import { Button, Menu, type MenuItem } from '../../../ui/index';
 import { FormDialog } from '../../form/form-dialog';
 import { BarBoxes } from './bar-boxes';
-import { otherName } from './touches';
 import { useCards, useSong, useSpotIn } from './use-cards';
 
 interface Props {
@@ -243,7 +242,11 @@ function CardMenu(props: {
   const { name } = section;
   const after = { section: name, at: entry + 1 };
   // Asked when it is needed: another card may have taken the name meanwhile.
-  const own = () => otherName(state.getState().song, name);
+  const own = () =>
+    freeName(
+      name,
+      state.getState().song.sections.map((s) => s.name),
+    );
   const behind = { entry: entry + 1, bar: 0, chord: 0 };
   const cutAt = spot !== null && spot.bar > 0 && spot.bar < section.bars.length ? spot.bar : null;
   const items: readonly MenuItem[] = [

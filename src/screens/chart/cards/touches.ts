@@ -3,6 +3,7 @@ import { readBar, readTyped, type BarPlace } from '../../../core/formats/index';
 import { moveChord, parseChord, spell, type Key } from '../../../core/pitch/index';
 import {
   barAt,
+  freeName,
   meterOf,
   onlyHere,
   sectionKey,
@@ -252,17 +253,11 @@ export function typeBars(
 
 /** A section of the song without chords, ready to be written. */
 export function newSection(song: Song, wanted: string, at: number): Edit {
-  const taken = new Set(song.sections.map((s) => s.name));
-  let name = wanted;
-  for (let n = 2; taken.has(name); n += 1) name = `${wanted} ${n}`;
+  const name = freeName(
+    wanted,
+    song.sections.map((s) => s.name),
+  );
   return { kind: 'addSection', name, at, bars: [BLANK] };
-}
-
-/** A name that no section has yet, like another one. */
-export function otherName(song: Song, name: string): string {
-  const taken = new Set(song.sections.map((s) => s.name));
-  const base = name.replace(/ \d+$/, '');
-  for (let n = 2; ; n += 1) if (!taken.has(`${base} ${n}`)) return `${base} ${n}`;
 }
 
 /** The twelve roots as a key spells them, from its tonic up. */
