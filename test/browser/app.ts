@@ -66,8 +66,9 @@ export async function press(page: Page, name: string): Promise<void> {
   await page.locator(`::-p-aria(${name})`).click();
 }
 
+/** Opens a song of the shelf. While the shelf is still coming, the bar on top links back by the open song's title. */
 export async function openSong(page: Page, title: string): Promise<void> {
-  await page.locator(`a ::-p-text(${title})`).click();
+  await page.locator(`li a ::-p-text(${title})`).click();
   await page.waitForSelector('[data-alternative]');
 }
 

@@ -224,7 +224,7 @@ describe('the desk, in Chromium', () => {
       'long.txt',
       `title: A very long song with a very long name indeed\nkey: Dm\n${sections.join('\n')}`,
     );
-    await page.locator('a ::-p-text(A very long song)').click();
+    await page.locator('li a ::-p-text(A very long song)').click();
     await page.waitForSelector('[data-alternative]');
     await press(page, 'Whole song larger');
     await press(page, 'Whole song larger');

@@ -46,7 +46,7 @@ describe('nothing kills it, in Chromium', function () {
       'title: Doubled\n== A ==\nchords | Dm | G |\nguitar1 line | 77@3 5@3 | |\n',
     );
     await sees(page, 'Doubled imported');
-    await page.locator('a ::-p-text(Doubled)').click();
+    await page.locator('li a ::-p-text(Doubled)').click();
     await sees(page, 'fret 77 is not there');
     for (const screen of ['Hits', 'Chart', 'Sheets', 'Songs'] as const) {
       await goTo(page, screen);
@@ -84,7 +84,7 @@ describe('nothing kills it, in Chromium', function () {
     await press(page, 'Export Salt Lamp as it is stored');
     const [file] = await downloads();
     expect(JSON.parse(file!.text)).to.have.nested.property('song.title', 'Salt Lamp');
-    await page.locator('a ::-p-text(Salt Lamp)').click();
+    await page.locator('li a ::-p-text(Salt Lamp)').click();
     await sees(page, 'This song cannot be read');
     await sees(page, 'Export what is stored');
     await press(page, 'Back to the songs');
@@ -138,7 +138,7 @@ describe('nothing kills it, in Chromium', function () {
     page.on('request', (r) => void (/split\.worker/.test(r.url()) ? r.abort() : r.continue()));
     await importText(page, 'x.txt', 'title: Small\n== A ==\nchords | Dm | G |\n');
     await sees(page, 'Small imported');
-    await page.locator('a ::-p-text(Small)').click();
+    await page.locator('li a ::-p-text(Small)').click();
     await page.waitForSelector('[data-cell]');
     await page.keyboard.press('s');
     await sees(page, 'Split A: 6 cells');
