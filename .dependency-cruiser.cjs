@@ -18,6 +18,7 @@ const tiers = [
   ['heard'],
   ['split'],
   ['offers'],
+  ['score'],
   ['sheet'],
   ['formats'],
 ].flat();

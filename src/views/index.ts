@@ -1,13 +1,13 @@
 /**
  * views: drawings of core values, without the store. They take values and callbacks and draw.
  */
+export { GripPicture } from './grip-picture';
 export { HitStrip } from './hit-strip';
 export { MomentLadder, type LadderLink, type LadderNote } from './moment-ladder';
 export { Neck } from './neck';
 export { PLAYER_BORDER, PLAYER_FILL, PLAYER_TEXT, PlayerMark } from './player-look';
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
-export { SheetBarDrawing } from './sheet-bar';
 export { HitsDrawing } from './hits-drawing';
 export type { HitsChord, HitsFrame, HitsGuess } from './hits-parts';
 export type { HitsTime } from './hits-time';

@@ -14,6 +14,8 @@ export {
   stepPitches,
   stepTrouble,
   withFittingFingers,
+  type Bend,
+  type Grace,
   type Line,
   type LineNote,
   type LineStep,

@@ -40,7 +40,7 @@ export interface SheetStep {
 /** How a note or a grip is reached by the fretting hand, or tapped. */
 export type Reach = 'hammer' | 'pull' | 'slide-up' | 'slide-down' | 'tap';
 
-const BENDS: Readonly<Record<number, string>> = { 1: '¼', 2: '½', 4: '1', 6: '1½', 8: '2' };
+export const BENDS: Readonly<Record<number, string>> = { 1: '¼', 2: '½', 4: '1', 6: '1½', 8: '2' };
 
 export function sheetSteps(line: Line): readonly SheetStep[] {
   return line.map((step, i) => ({

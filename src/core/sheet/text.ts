@@ -1,12 +1,15 @@
-import { formatFingering } from '../grip/index';
-import { noteText, offSign, reachText } from './line-marks';
-import type { Sheet, SheetBar } from './sheet';
+import { formatFingering, formatGrip } from '../grip/index';
+import type { PlayedStroke } from '../score/index';
+import { isSoft, noteText } from './note-marks';
+import type { SheetBar } from './bar';
+import type { Sheet } from './sheet';
 import { sheetName } from './sheet';
 
-/** Bars on one line of text tab. */
-const BARS_PER_LINE = 4;
-/** Fewest characters a bar is wide. */
-const NARROWEST = 12;
+/** Characters on one line of text tab, at most where a bar alone is not wider. */
+const LINE = 96;
+/** Bars on one line at most, and fewest characters a bar is wide. */
+const MOST_BARS = 4;
+const NARROWEST = 10;
 
 /** The sheet as plain text tab, highest string on top as people write it, ending with a line break. */
 export function sheetText(sheet: Sheet): string {
@@ -15,147 +18,193 @@ export function sheetText(sheet: Sheet): string {
     sheet.ground,
     sheet.rig,
     ...sheet.told.map((text) => `"${text}"`),
-    'Hits: O ring  M palm mute  X dead  S slap  P pop  T tap  R rake  Z scrape  small = weak  - hold  . silent  1-6 one string  [321] some strings  v down  ^ up',
-    ...(sheet.parts.some(hasLine)
-      ? [
-          'Lines: h hammer-on  p pull-off  t tap  / \\ slide  (5)h short note before  b bend  pb bent before  br let down  tr trill  ~ vibrato  <12> harmonic',
-        ]
-      : []),
+    `Tab: x dead  h hammer-on  p pull-off  t tap  / \\ slide  (5)h short note before  b bend  pb bent before  r let down  tr trill  ~ vibrato  <12> harmonic`,
+    `Under it: M palm mute  v down  ^ up  S slap  P pop  T tap  R rake  Z scrape  small letter weak  r silence  ? a guess`,
   ];
   for (const part of sheet.parts) {
     const remarks = part.remarks.length > 0 ? ` (${part.remarks.join(', ')})` : '';
     lines.push('', `== ${part.heading} ==${remarks}  from bar ${part.firstBar}`);
-    lines.push(...systems(part.bars, sheet));
-    for (const pass of part.passes) {
-      const numbers = pass.bars.map((bar) => bar.number).join(', ');
-      const where = numbers === '' ? '' : `, bar ${numbers}`;
-      lines.push('', `-- ${pass.heading}${where} --`, ...systems(pass.bars, sheet));
-    }
+    stretches(part.bars).forEach((bars) => {
+      if (bars[0]!.opens !== null) lines.push('', `-- ${bars[0]!.opens} --`);
+      lines.push(...systems(bars, sheet));
+    });
   }
   return `${lines.map((line) => line.trimEnd()).join('\n')}\n`;
 }
 
-function hasLine(part: Sheet['parts'][number]): boolean {
-  return [part.bars, ...part.passes.map((p) => p.bars)].some((bars) => bars.some((bar) => bar.line !== null));
+/** Bars up to where another time begins. */
+function stretches(bars: readonly SheetBar[]): readonly (readonly SheetBar[])[] {
+  const list: SheetBar[][] = [];
+  for (const bar of bars) {
+    if (list.length === 0 || bar.opens !== null) list.push([]);
+    list.at(-1)!.push(bar);
+  }
+  return list;
 }
 
 function systems(bars: readonly SheetBar[], sheet: Sheet): string[] {
+  const columns = bars.map((bar) => barColumns(bar, sheet.strings.length));
   const lines: string[] = [];
-  for (let from = 0; from < bars.length; from += BARS_PER_LINE) {
+  let from = 0;
+  while (from < bars.length) {
+    let to = from + 1;
+    let width = columns[from]!.width;
+    while (to < bars.length && to - from < MOST_BARS && width + columns[to]!.width + 1 <= LINE) {
+      width += columns[to]!.width + 1;
+      to += 1;
+    }
     if (from > 0) lines.push('');
-    lines.push(...system(bars.slice(from, from + BARS_PER_LINE), sheet));
+    lines.push(...system(bars.slice(from, to), columns.slice(from, to), sheet));
+    from = to;
   }
   return lines;
 }
 
-function system(bars: readonly SheetBar[], sheet: Sheet): string[] {
+function system(bars: readonly SheetBar[], columns: readonly Columns[], sheet: Sheet): string[] {
   const label = Math.max(4, ...sheet.strings.map((s) => s.length));
-  const columns = bars.map(barColumns);
-  const line = (name: string, cell: (i: number) => string, edge: string) =>
-    `${name.padEnd(label)}${edge}${columns.map((_, i) => cell(i)).join(edge)}${edge}`;
-  const chords = line('', (i) => columns[i]!.chords, ' ');
-  const tab = sheet.strings.map((name, s) => line(name, (i) => columns[i]!.strings(s), '|')).reverse();
-  const hits = bars.some((bar) => bar.hits !== null) ? [line('hits', (i) => columns[i]!.hits, ' ')] : [];
-  const sounds = bars.some((bar) => bar.sound !== null)
-    ? [bars.flatMap((bar) => (bar.sound === null ? [] : [`bar ${bar.number}: ${bar.sound}`])).join('   ')]
-    : [];
-  const fingers = bars.flatMap((bar) =>
-    bar.cells.flatMap(({ text, fingers: own }) =>
-      own ? [`bar ${bar.number}: ${text} with fingers ${formatFingering(own)}`] : [],
-    ),
+  const row = (name: string, of: (i: number) => string, edge: (i: number) => string) =>
+    `${name.padEnd(label)}${columns.map((_, i) => `${edge(i)}${of(i)}`).join('')}${edge(columns.length)}`;
+  const space = () => ' ';
+  const line = (i: number) => (bars[i]?.repeatOpens || (bars[i - 1]?.repeatCloses ?? 0) > 0 ? '‖' : '|');
+  const ends = bars.map((bar) =>
+    [
+      bar.ending?.opens ? `[${bar.ending.label}` : '',
+      bar.repeatOpens ? '|:' : '',
+      bar.repeatCloses > 0 ? `:| ${bar.repeatCloses}x` : '',
+    ]
+      .filter((text) => text !== '')
+      .join(' '),
   );
-  const told = bars.flatMap((bar) => bar.told.map((text) => `bar ${bar.number}: "${text}"`));
-  const others = bars.flatMap((bar) => bar.or.map((text) => `bar ${bar.number}: or ${text}`));
-  const guessed = bars.flatMap((bar) => (bar.unsure ? [`bar ${bar.number}: the hits are a guess`] : []));
-  const said = [told, others, guessed].filter((list) => list.length > 0).map((list) => list.join('   '));
-  return [...said, ...sounds, ...(fingers.length > 0 ? [fingers.join('   ')] : []), chords, ...tab, ...hits];
+  const has = (of: (c: Columns) => string) => columns.some((c) => of(c).trim() !== '');
+  const chords = row('', (i) => columns[i]!.chords, space);
+  const tab = sheet.strings.map((name, s) => row(name, (i) => columns[i]!.strings[s]!, line)).reverse();
+  return [
+    ...saidOf(bars),
+    ...(ends.some((text) => text !== '') ? [row('', (i) => ends[i]!.padEnd(columns[i]!.width), space)] : []),
+    chords,
+    ...tab,
+    ...(has((c) => c.marks) ? [row('', (i) => columns[i]!.marks, space)] : []),
+  ];
+}
+
+/** What is said of bars, line by line: remarks, sounds, fingers, other ways, guesses. */
+function saidOf(bars: readonly SheetBar[]): readonly string[] {
+  const of = (words: (bar: SheetBar) => readonly string[]) =>
+    bars.flatMap((bar) => words(bar).map((text) => `bar ${bar.number}: ${text}`)).join('   ');
+  return [
+    of((bar) => bar.told.map((text) => `"${text}"`)),
+    of((bar) => bar.or.map((text) => `or ${text}`)),
+    of((bar) => (bar.unsure ? ['the hits are a guess'] : [])),
+    of((bar) => (bar.sound === null ? [] : [bar.sound])),
+    of((bar) => fingersIn(bar)),
+  ].filter((text) => text !== '');
+}
+
+function fingersIn(bar: SheetBar): readonly string[] {
+  const own = bar.notes.flatMap(({ stroke, first }) =>
+    stroke?.fingers && stroke.grip && first
+      ? [`${formatGrip(stroke.grip)} with fingers ${formatFingering(stroke.fingers)}`]
+      : [],
+  );
+  return [...new Set(own)];
 }
 
 interface Columns {
+  readonly width: number;
   readonly chords: string;
-  readonly hits: string;
-  readonly strings: (string: number) => string;
+  readonly marks: string;
+  /** From the lowest string. */
+  readonly strings: readonly string[];
 }
 
-/** Lays one bar out in characters: every cell, chord and hit starts where it stands in the bar. */
-function barColumns(bar: SheetBar): Columns {
-  const hits = bar.hits ?? [];
-  const widest = Math.max(1, ...hits.map((h) => h.length));
-  const step =
-    hits.length === 0 ? 1 : Math.max(widest === 1 ? 1 : widest + 1, Math.ceil(NARROWEST / hits.length));
-  const notes = (bar.line ?? []).flatMap(({ at, notes: list }) =>
-    list.length === 0
-      ? [{ at, string: 0, text: 'r' }]
-      : list.map((note) => ({ at, string: note.string, text: noteText(note) })),
-  );
-  const need = Math.max(
-    widthFor(
-      bar.chords.map((c) => ({ at: c.at, length: chordText(c).length + 1 })),
-      bar.ticks,
-    ),
-    widthFor(
-      bar.cells.map((c) => ({
-        at: c.at,
-        length: Math.max(4, ...(c.grip ?? []).map((f, s) => (f === null ? 0 : cellText(c, s).length + 1))),
-      })),
-      bar.ticks,
-    ),
-    widthFor(
-      (bar.line ?? []).map(({ at, notes: list }) => ({
-        at,
-        length: Math.max(1, ...list.map((note) => noteText(note).length)) + 1,
-      })),
-      bar.ticks,
-    ),
-    hits.length * step,
-    NARROWEST,
-  );
-  const unit = hits.length === 0 ? 1 : hits.length;
-  const width = Math.ceil(need / unit) * unit + 1;
-  const inner = width - 1;
-  const column = (at: number) => 1 + Math.floor((at / bar.ticks) * inner);
-  const put = (fill: string, items: readonly { at: number; text: string }[]) => {
+interface Item {
+  readonly at: number;
+  readonly strings: ReadonlyMap<number, string>;
+  readonly mark: string;
+  readonly chord: string;
+}
+
+/** Lays one bar out in characters: everything stands where it is struck, and as wide as it needs. */
+function barColumns(bar: SheetBar, strings: number): Columns {
+  const items = itemsOf(bar);
+  const inner = Math.max(NARROWEST, ...items.map(() => NARROWEST));
+  const ticks = bar.ticks - bar.at.skipped;
+  const place = (at: number) => Math.round(((at - bar.at.skipped) / Math.max(1, ticks)) * (inner - 1));
+  const starts: number[] = [];
+  let free = 1;
+  for (const item of items) {
+    const at = Math.max(free, 1 + place(item.at));
+    starts.push(at);
+    const widest = Math.max(0, ...[...item.strings.values()].map((text) => text.length));
+    free = at + Math.max(widest + 1, item.mark.length === 0 ? 0 : item.mark.length + 1);
+  }
+  // Chord names stand over their notes; a long one pushes what comes after it.
+  let after = 0;
+  items.forEach((item, i) => {
+    if (item.chord === '') return;
+    const shift = Math.max(0, after - starts[i]!);
+    if (shift > 0) for (let n = i; n < starts.length; n += 1) starts[n]! += shift;
+    after = starts[i]! + item.chord.length + 1;
+  });
+  const last = items.length - 1;
+  const end = items.length === 0 ? 0 : starts[last]! + widthOf(items[last]!);
+  const width = Math.max(inner + 1, end, after);
+  const put = (fill: string, text: (item: Item) => string) => {
     const row = [...fill.repeat(width)];
-    for (const { at, text } of items) [...text].forEach((c, i) => (row[column(at) + i] = c));
+    items.forEach((item, i) => [...text(item)].forEach((c, n) => (row[starts[i]! + n] = c)));
     return row.slice(0, width).join('');
   };
   return {
-    chords: put(
-      ' ',
-      bar.chords.map((c) => ({ at: c.at, text: chordText(c) })),
-    ),
-    hits: put(
-      ' ',
-      hits.map((text, i) => ({ at: (i * bar.ticks) / hits.length, text })),
-    ),
-    strings: (string) =>
-      put('-', [
-        ...notes.filter((note) => note.string === string),
-        ...bar.cells.flatMap((cell) => {
-          if (cell.grip === null)
-            return string === 0 ? [{ at: cell.at, text: cell.text === 'rest' ? 'r' : '?' }] : [];
-          const fret = cell.grip[string];
-          return fret === null || fret === undefined ? [] : [{ at: cell.at, text: cellText(cell, string) }];
-        }),
-      ]),
+    width,
+    chords: put(' ', (item) => item.chord),
+    marks: put(' ', (item) => item.mark),
+    strings: Array.from({ length: strings }, (_, s) => put('-', (item) => item.strings.get(s) ?? '')),
   };
 }
 
-/** A fret of a grip in text tab with how it is come to and left: `/9`, `h3`, `5\\`. */
-function cellText({ grip, reached, from, off }: SheetBar['cells'][number], string: number): string {
-  const lead = reachText({ reached: reached?.[string] ?? null, ...(from ? { from } : {}) });
-  return `${lead}${grip![string]}${offSign(off ?? undefined)}`;
+function widthOf(item: Item): number {
+  return Math.max(1, ...[...item.strings.values()].map((text) => text.length)) + 1;
+}
+
+/** Chords and strokes of a bar in time order, what comes at once together. */
+function itemsOf(bar: SheetBar): readonly Item[] {
+  const items = new Map<number, { strings: Map<number, string>; mark: string; chord: string }>();
+  const at = (tick: number) => {
+    const known = items.get(tick) ?? { strings: new Map(), mark: '', chord: '' };
+    items.set(tick, known);
+    return known;
+  };
+  for (const chord of bar.chords) at(chord.at).chord = chordText(chord);
+  for (const { at: tick, stroke, tiedFrom, first } of bar.notes) {
+    if (stroke === null) {
+      // A silence that is written in parts is one.
+      if (first) at(tick).mark = 'r';
+      continue;
+    }
+    if (!first) continue;
+    const item = at(tick);
+    for (const note of stroke.notes)
+      item.strings.set(note.string, tiedFrom ? `(${note.fret ?? 'x'})` : noteText(note));
+    item.mark = tiedFrom ? '' : markText(stroke);
+  }
+  for (const cell of bar.cells) {
+    if (cell.text === 'open') at(cell.at).strings.set(0, '?');
+  }
+  return [...items.entries()].sort(([a], [b]) => a - b).map(([tick, item]) => ({ at: tick, ...item }));
+}
+
+const TECHNIQUES = { pick: '', slap: 'S', pop: 'P', tap: 'T', rake: 'R', scrape: 'Z' } as const;
+
+/** What stands under a stroke: how it is struck, which way, a guess. */
+function markText(played: PlayedStroke): string {
+  const { notes, technique, direction, guess } = played;
+  const soft = isSoft(played);
+  const muted = notes.some((n) => n.kind === 'mute') ? 'M' : '';
+  const letter = TECHNIQUES[technique] || muted || (soft ? 'o' : '');
+  const stroke = direction === null ? '' : direction === 'down' ? 'v' : '^';
+  return `${soft ? letter.toLowerCase() : letter}${stroke}${guess ? '?' : ''}`;
 }
 
 function chordText(chord: SheetBar['chords'][number]): string {
   return (chord.early === '' ? '' : chord.early.includes('sixteenth') ? '<<' : '<') + chord.text;
-}
-
-function widthFor(items: readonly { at: number; length: number }[], ticks: number): number {
-  let width = 0;
-  items.forEach((item, i) => {
-    const until = items[i + 1]?.at ?? ticks;
-    width = Math.max(width, Math.ceil(item.length / ((until - item.at) / ticks)));
-  });
-  return Math.min(96, width);
 }

@@ -1,37 +1,61 @@
-import { Download, Printer } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { flushSync } from 'react-dom';
-import { useSearchParams } from 'react-router';
-import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { sheetName, sheetOf, sheetText, type Sheet, type SheetBar } from '../../core/sheet/index';
-import { Button, useWidth } from '../../ui/index';
-import { PLAYER_TEXT, PlayerMark, SheetBarDrawing } from '../../views/index';
+import { Download, MonitorUp } from 'lucide-react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
+import { sheetName, sheetOf, sheetText, type Sheet } from '../../core/sheet/index';
+import type { Song } from '../../core/song/index';
+import { Button, Menu } from '../../ui/index';
+import { PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { download, fileName } from '../export-song';
-import { useSounding } from '../listening/index';
 import { StillOpen } from '../listen/still-open';
 import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';
 import { useDesk } from '../ports';
+import { PageForAll } from './page-for-all';
+import { useSheetSettings } from './sheet-settings';
+import { SheetLooks } from './sheet-looks';
+import { usePaper, usePrinting } from './use-printing';
 
-/** One sheet for each player, on screen, on paper and as text. */
+const SheetPaper = lazy(async () => ({ default: (await import('./sheet-paper')).SheetPaper }));
+
+/** Whose sheet is shown: one player's, or the page for all. */
+type Whose = Player | 'all';
+
+/** One sheet for each player and a page for all: on screen, on paper, as text. */
 export function Sheets() {
   const song = useDesk((s) => s.song)!;
+  const navigate = useNavigate();
   const [query, setQuery] = useSearchParams();
-  const player = PLAYERS.find((p) => p === query.get('player')) ?? 'guitar1';
-  const sheet = useMemo(() => sheetOf(song, player), [song, player]);
+  const whose: Whose = [...PLAYERS, 'all' as const].find((p) => p === query.get('player')) ?? 'guitar1';
+  const { form, paper } = useSheetSettings();
+  const printing = usePrinting();
+  const [all, setAll] = useState(false);
+  const name = whose === 'all' ? 'for all' : PLAYER_WORDS[whose];
+  const title = all ? `${song.title} · all sheets` : `${song.title} · ${name}`;
+  usePaper(paper, title);
+  useTitle(title);
+  const printAll = () => {
+    setAll(true);
+    const after = () => {
+      window.removeEventListener('afterprint', after);
+      setAll(false);
+    };
+    window.addEventListener('afterprint', after);
+  };
   if (song.form.length === 0)
     return <NothingYet words="There is nothing to print yet: this song has no chords." />;
+  const shown: readonly Whose[] = all ? [...PLAYERS, 'all'] : [whose];
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3 print:overflow-visible print:p-0">
       <NextSteps at="sheets" />
       <StillOpen song={song} printed />
       <div className="no-print mx-auto mb-3 flex max-w-5xl flex-wrap items-center gap-2">
-        <div role="group" aria-label="Whose sheet" className="flex gap-1">
+        <div role="group" aria-label="Whose sheet" className="flex flex-wrap gap-1">
           {PLAYERS.map((p) => (
             <Button
               key={p}
-              aria-pressed={p === player}
-              className={p === player ? '!border-2 !border-ink font-bold' : ''}
+              aria-pressed={p === whose}
+              className={p === whose ? '!border-2 !border-ink font-bold' : ''}
               onClick={() => setQuery({ player: p }, { replace: true })}
             >
               <span className={PLAYER_TEXT[p]}>
@@ -40,149 +64,104 @@ export function Sheets() {
               {PLAYER_WORDS[p]}
             </Button>
           ))}
+          <Button
+            aria-pressed={whose === 'all'}
+            className={whose === 'all' ? '!border-2 !border-ink font-bold' : ''}
+            onClick={() => setQuery({ player: 'all' }, { replace: true })}
+          >
+            For all
+          </Button>
         </div>
-        <Button className="ml-auto" onClick={() => window.print()}>
-          <Printer size={16} /> Print
-        </Button>
-        <Button
-          onClick={() =>
-            download(
-              `${fileName(song.title)}-${fileName(sheetName(sheet))}.txt`,
-              sheetText(sheet),
-              'text/plain',
-            )
-          }
-        >
-          <Download size={16} /> Text tab (.txt)
-        </Button>
+        {whose !== 'all' && (
+          <Button look="strong" onClick={() => void navigate(`../stand?player=${whose}`)}>
+            <MonitorUp size={16} /> On the stand
+          </Button>
+        )}
+        <div className="ml-auto flex flex-wrap items-center gap-1">
+          <SheetLooks />
+          <Menu
+            label="Print"
+            items={[
+              {
+                label: whose === 'all' ? 'This page' : `The sheet of ${name}`,
+                onSelect: () => window.print(),
+              },
+              { label: 'Every sheet and the page for all', onSelect: printAll },
+            ]}
+          />
+          {whose !== 'all' && (
+            <Button
+              onClick={() => {
+                const sheet = sheetOf(song, whose, form);
+                download(
+                  `${fileName(song.title)}-${fileName(sheetName(sheet))}.txt`,
+                  sheetText(sheet),
+                  'text/plain',
+                );
+              }}
+            >
+              <Download size={16} /> Text tab (.txt)
+            </Button>
+          )}
+        </div>
       </div>
-      <SheetPaper sheet={sheet} />
+      {shown.map((one, i) => (
+        <div key={one} className={i > 0 ? 'break-before-page' : ''}>
+          {one === 'all' ? (
+            <PageForAll song={song} />
+          ) : (
+            <PlayerSheet song={song} player={one} printing={printing} />
+          )}
+        </div>
+      ))}
+      {all && <PrintWhenDrawn />}
     </div>
   );
 }
 
-function SheetPaper({ sheet }: { sheet: Sheet }) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  // Where a part points back, its heading stands for its bars.
-  useSounding(ref, (root, { index, bar }) => {
-    const part = root.querySelector(`[data-part="${index}"]`);
-    return part?.querySelector(`[data-bar="${bar + 1}"]`) ?? part?.querySelector('h2') ?? null;
-  });
-  const perLine = width >= 760 ? 4 : width >= 420 ? 2 : 1;
-  const total = sheet.parts.reduce((sum, part) => sum + weightOf(part), 0);
-  const parts = firstParts(sheet, useGrowing(total));
+function PlayerSheet({ song, player, printing }: { song: Song; player: Player; printing: boolean }) {
+  const { form, view } = useSheetSettings();
+  const sheet = useMemo(() => sheetOf(song, player, form), [song, player, form]);
+  if (view === 'text') return <SheetAsText sheet={sheet} />;
+  return (
+    <Suspense fallback={<p className="mx-auto max-w-5xl text-soft">Setting the notes …</p>}>
+      <SheetPaper sheet={sheet} song={song} printing={printing} />
+    </Suspense>
+  );
+}
+
+function SheetAsText({ sheet }: { sheet: Sheet }) {
+  const text = useMemo(() => sheetText(sheet), [sheet]);
   return (
     <article
-      className="mx-auto max-w-5xl rounded-lg border border-line bg-sheet p-5 print:border-0 print:p-0"
+      className="sheet-paper mx-auto mb-6 max-w-5xl overflow-x-auto rounded-lg border border-line bg-sheet p-5 print:m-0 print:max-w-none print:border-0 print:p-0"
       aria-label={`Sheet for ${sheetName(sheet)}`}
+      tabIndex={0}
     >
-      <header className="mb-3 border-b-2 border-ink pb-2">
-        <h1 className="text-2xl font-bold">
-          {sheet.title} <span className={PLAYER_TEXT[sheet.player]}>· {sheetName(sheet)}</span>
-        </h1>
-        <p>{sheet.ground}</p>
-        <p>{sheet.rig}</p>
-        {sheet.told.map((text) => (
-          <p key={text} className="italic">
-            “{text}”
-          </p>
-        ))}
-        <p className="text-[13px] text-soft">
-          Hits: O ring · M palm mute · X dead · S slap · P pop · T tap · R rake · Z scrape · small is weak · -
-          hold · . silent · 1–6 one string, 321 three of them. ‹ comes an eighth early, ‹‹ a sixteenth. ↓ ↑
-          down- and up-stroke. h p / before a fret: hammered, pulled, slid to.
-          {sheet.parts.some((p) => p.bars.some((b) => b.cells.some((c) => c.fingers !== null))) &&
-            ' Slanted digits: fingers, 1 index to 4 little finger, T thumb.'}
-          {sheet.parts.some((p) => p.bars.some((b) => b.line !== null)) &&
-            ' Lines: h hammer-on · p pull-off · t tap · slanted stroke slide · (5)h short note before · ½ 1 bend by so many whole tones · wave vibrato · <12> harmonic.'}
-        </p>
-      </header>
-      <div ref={ref}>
-        {width > 0 &&
-          parts.map((part, i) => (
-            <section key={i} data-part={i} className="print-break mb-4">
-              <h2 className="text-lg">
-                <b>{part.heading}</b>{' '}
-                <span className="text-soft">
-                  from bar {part.firstBar}
-                  {part.remarks.map((r) => ` · ${r}`)}
-                </span>
-              </h2>
-              <Bars bars={part.bars} sheet={sheet} perLine={perLine} width={width} />
-              {part.passes.map((pass) => (
-                <div key={pass.heading} className="mt-1 border-l-4 border-line pl-3">
-                  <h3 className="text-soft">{pass.heading}</h3>
-                  <Bars bars={pass.bars} sheet={sheet} perLine={perLine} width={width - 16} />
-                </div>
-              ))}
-            </section>
-          ))}
-      </div>
+      <h1 className="sr-only">
+        {sheet.title} · {sheetName(sheet)}
+      </h1>
+      <pre className="frets text-[13px] leading-tight print:text-[9px]">{text}</pre>
     </article>
   );
 }
 
-/** Bars drawn in one task; a sheet of thousands of them grows while one already reads. */
-const BARS_A_TASK = 120;
-
-/** How many bars are drawn by now; on paper all of them are. */
-function useGrowing(total: number): number {
-  const [shown, setShown] = useState(BARS_A_TASK);
+/** Prints once everything that was asked for stands on the page. */
+function PrintWhenDrawn() {
   useEffect(() => {
-    if (shown >= total) return undefined;
-    const timer = setTimeout(() => setShown(shown + BARS_A_TASK), 0);
-    const all = () => flushSync(() => setShown(total));
-    window.addEventListener('beforeprint', all);
+    const timer = setTimeout(() => window.print(), 50);
+    return () => clearTimeout(timer);
+  }, []);
+  return null;
+}
+
+/** The title of the document while a sheet is shown: what a printed file is called. */
+function useTitle(title: string): void {
+  useEffect(() => {
+    const before = document.title;
+    document.title = title;
     return () => {
-      clearTimeout(timer);
-      window.removeEventListener('beforeprint', all);
+      document.title = before;
     };
-  }, [shown, total]);
-  return shown;
-}
-
-/** What a part takes to draw, in bars; a heading counts as one. */
-function weightOf(part: Sheet['parts'][number]): number {
-  return 1 + part.bars.length + part.passes.reduce((sum, pass) => sum + pass.bars.length, 0);
-}
-
-/** The parts of a sheet up to so many bars, the last one cut where they end. */
-function firstParts(sheet: Sheet, most: number): Sheet['parts'] {
-  const parts: Sheet['parts'][number][] = [];
-  let left = most;
-  for (const part of sheet.parts) {
-    if (left <= 0) break;
-    const isWhole = weightOf(part) <= left;
-    parts.push(isWhole ? part : { ...part, bars: part.bars.slice(0, left), passes: [] });
-    left -= weightOf(part);
-  }
-  return parts;
-}
-
-function Bars({
-  bars,
-  sheet,
-  perLine,
-  width,
-}: {
-  bars: readonly SheetBar[];
-  sheet: Sheet;
-  perLine: number;
-  width: number;
-}) {
-  if (bars.length === 0) return null;
-  return (
-    <div className="flex flex-wrap">
-      {bars.map((bar, i) => (
-        <SheetBarDrawing
-          key={bar.number}
-          bar={bar}
-          strings={sheet.strings}
-          player={sheet.player}
-          width={Math.floor(width / perLine)}
-          first={i % perLine === 0}
-        />
-      ))}
-    </div>
-  );
+  }, [title]);
 }

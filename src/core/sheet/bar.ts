@@ -1,0 +1,202 @@
+import { formatCell, ownCells, type Bar, type Cell, type PlacedCell, type Player } from '../form/index';
+import { formatGrip, type Fingering, type Grip } from '../grip/index';
+import { isGuess, placesOf } from '../hits/index';
+import { pretty, type Key } from '../pitch/index';
+import { barTicks, type Meter } from '../time/index';
+import type { Measure, PlayedBar, ScoreNote } from '../score/index';
+import { sheetSteps, type Reach, type SheetStep } from './line-marks';
+
+/** A bar for one player. Places count in ticks from the bar line. */
+export interface SheetBar {
+  /** Bar number within the section, from 1. */
+  readonly number: number;
+  readonly ticks: number;
+  readonly chords: readonly { readonly at: number; readonly text: string; readonly early: string }[];
+  readonly cells: readonly SheetCell[];
+  /** Hits as written, one symbol a place; null: strike each grip once and let it ring. */
+  readonly hits: readonly string[] | null;
+  /** A line instead of grips with hits, or null. */
+  readonly line: readonly SheetStep[] | null;
+  /** What is told here, to everybody and to this player. */
+  readonly told: readonly string[];
+  /** The hits are a guess. */
+  readonly unsure: boolean;
+  /** Other ways to play it, kept beside it, in words. */
+  readonly or: readonly string[];
+  /** "lead, gain 6": where the sound is another one than in the bar before; null where it goes on. */
+  readonly sound: string | null;
+  /** The bar as it is played the first time; place in the list of played bars, and all the times it stands for. */
+  readonly at: PlayedBar;
+  readonly place: number;
+  readonly played: readonly number[];
+  /** What is struck, written as notes and rests, with its groups. */
+  readonly notes: readonly ScoreNote[];
+  readonly groups: Measure['groups'];
+  readonly key: Key;
+  /** Everything that is played in it and said of it: bars that say the same are written once. */
+  readonly same: string;
+  /** Words where another time begins: "2nd time, bar 4"; null elsewhere. */
+  readonly opens: string | null;
+  readonly repeatOpens: boolean;
+  /** How often what is repeated is played in all; 0: nothing is. */
+  readonly repeatCloses: number;
+  readonly ending: { readonly label: string; readonly opens: boolean; readonly closes: boolean } | null;
+}
+
+/** A grip, rest or open cell of a bar on a sheet; `at` in ticks from the bar line. */
+export interface SheetCell {
+  readonly at: number;
+  /** Null for a rest or an open cell. */
+  readonly grip: Grip | null;
+  /** `rest`, `open` for the solver, or the grip as text. */
+  readonly text: string;
+  /** "" or "an eighth early", "a sixteenth early". */
+  readonly early: string;
+  readonly guess: boolean;
+  /** The player's own fingering; null: the natural one. */
+  readonly fingers: Fingering | null;
+  /** How each string is come to where the grip is not struck; null where it is picked or rings on. */
+  readonly reached: readonly (Reach | null)[] | null;
+  /** Struck while sliding in from nowhere; null: not. */
+  readonly from: 'below' | 'above' | null;
+  /** Slid off into nothing; null: not. */
+  readonly off: 'up' | 'down' | null;
+}
+
+/** One bar for a player; `before`: the grip that is held when it begins. */
+export function barOf(
+  bar: Bar,
+  of: {
+    player: Player;
+    number: number;
+    meter: Meter;
+    sound: string | null;
+    before: Grip | null;
+    notes: NotesOfBar;
+  },
+): SheetBar {
+  const { player, number, meter, sound, before, notes } = of;
+  const line = bar.lines?.[player];
+  const hits = bar.hits[player];
+  const words = {
+    number,
+    ticks: barTicks(meter),
+    chords: bar.chords.map((c) => ({
+      at: c.at,
+      text: pretty(c.chord) + (c.guess ? '?' : ''),
+      early: earlyWords(c.push),
+    })),
+    cells: ownCells(bar.cells[player]).map(({ at, push, cell }, i, all) => ({
+      at,
+      grip: cell.kind === 'grip' ? cell.grip : null,
+      text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,
+      early: earlyWords(push),
+      guess: cell.kind !== 'open' && cell.guess,
+      fingers: (cell.kind === 'grip' && cell.fingers) || null,
+      reached: cell.kind === 'grip' ? reachedFrom(cell, gripOf(all[i - 1]) ?? before) : null,
+      from: (cell.kind === 'grip' && cell.from) || null,
+      off: (cell.kind === 'grip' && cell.off) || null,
+    })),
+    hits: hits === null ? null : placesOf(hits),
+    unsure: hits !== null && isGuess(hits),
+    line: line ? sheetSteps(line) : null,
+    told: [bar.remarks?.band, bar.remarks?.[player]].flatMap((text) => (text === undefined ? [] : [text])),
+    or: orWords(bar, player),
+    sound,
+  };
+  return withNotes(words, notes);
+}
+
+function gripOf(placed: PlacedCell | undefined): Grip | null {
+  return placed?.cell.kind === 'grip' ? placed.cell.grip : null;
+}
+
+/** What is kept beside a bar or its grips, as chart text. */
+function orWords(bar: Bar, player: Player): readonly string[] {
+  const cells = ownCells(bar.cells[player]).flatMap(({ cell }) =>
+    cell.kind === 'open' ? [] : (cell.or ?? []).map(formatCell),
+  );
+  const parts = (bar.beside?.[player] ?? []).map((part) =>
+    [
+      ...ownCells(part.cells).map((c) => formatCell(c.cell)),
+      ...(part.line === null ? [] : ['a line']),
+      ...(part.hits === null ? [] : [part.hits]),
+    ].join(' '),
+  );
+  return [...cells, ...parts];
+}
+
+/** The grip a player holds when a bar begins. */
+export function heldBefore(bars: readonly Bar[], i: number, player: Player): Grip | null {
+  return gripOf(
+    bars
+      .slice(0, i)
+      .flatMap((bar) => bar.cells[player])
+      .at(-1),
+  );
+}
+
+/** String by string how the fretting hand alone comes to a grip; strings that stay where they were ring on. */
+function reachedFrom(
+  { reached, grip }: Cell & { readonly kind: 'grip' },
+  before: Grip | null,
+): readonly (Reach | null)[] | null {
+  if (reached === undefined) return null;
+  return grip.map((fret, string) => {
+    const was = before?.[string] ?? null;
+    if (fret === null || fret === was) return null;
+    if (reached !== 'slide') return reached;
+    return fret >= (was ?? 0) ? 'slide-up' : 'slide-down';
+  });
+}
+
+function earlyWords(push: 0 | 240 | 480): string {
+  if (push === 0) return '';
+  return push === 480 ? 'an eighth early' : 'a sixteenth early';
+}
+
+/** What is struck in a bar, and where it stands. */
+export interface NotesOfBar {
+  readonly measure: Measure;
+  readonly place: number;
+  readonly key: Key;
+}
+
+/** The bar for what comes early into the first one: nothing is written in it. */
+export function wordsBefore(notes: NotesOfBar): SheetBar {
+  const { meter } = notes.measure.bar;
+  const words = {
+    number: 0,
+    ticks: barTicks(meter),
+    chords: [],
+    cells: [],
+    hits: null,
+    unsure: false,
+    line: null,
+  };
+  return withNotes({ ...words, told: [], or: [], sound: null }, notes);
+}
+
+type Words = Pick<
+  SheetBar,
+  'number' | 'ticks' | 'chords' | 'cells' | 'hits' | 'unsure' | 'line' | 'told' | 'or' | 'sound'
+>;
+
+function withNotes(words: Words, { measure, place, key }: NotesOfBar): SheetBar {
+  const { bar: at, notes, groups } = measure;
+  const { number, chords, told, or, sound, unsure } = words;
+  const said = { number, skipped: at.skipped, chords, told, or, sound, unsure, key: key.text };
+  return {
+    ...{ ...words, at, place, played: [place], notes, groups, key },
+    same: JSON.stringify([said, notes.map(noteWords)]),
+    ...{ opens: null, repeatOpens: false, repeatCloses: 0, ending: null },
+  };
+}
+
+function noteWords({ at, ticks, base, dots, group, tiedFrom, tiedTo, stroke }: ScoreNote): unknown {
+  const time = [at, ticks, base, dots, group, tiedFrom, tiedTo];
+  if (stroke === null) return time;
+  const { technique, weak, direction, guess, fingers, until } = stroke;
+  const notes = stroke.notes.map(({ end, ...note }) => ({ ...note, rings: end > until }));
+  return [time, notes, { technique, weak, direction, guess, fingers }];
+}
