@@ -1,4 +1,4 @@
-import { noteMarks, noteText, type SheetBar } from '../core/sheet/index';
+import { noteMarks, noteText, type DrawnBar } from '../core/sheet/index';
 import { formatMeter } from '../core/time/index';
 
 /** How music is drawn. */
@@ -7,12 +7,18 @@ export interface Look {
   readonly staff: boolean;
   /** Height of a fret's digit, as a font size in units; lines of the tab are 13 apart. */
   readonly digit: number;
+  /** Room between notes, as a share of the usual. */
+  readonly air: number;
+  /** Length of a stem on the tab. */
+  readonly stem: number;
+  /** The word that says it is tab stands at the head of every line. */
+  readonly clef: boolean;
 }
 
 /** On paper and on a screen at hand. */
-export const SHEET_LOOK: Look = { staff: false, digit: 14 };
+export const SHEET_LOOK: Look = { staff: false, digit: 14, air: 1, stem: 28, clef: true };
 /** From two metres: digits as high as the lines are apart. */
-export const STAND_LOOK: Look = { staff: false, digit: 18 };
+export const STAND_LOOK: Look = { staff: false, digit: 18, air: 0.75, stem: 17, clef: false };
 
 /** Width of a digit as a share of its size, of a letter of a chord name likewise: by eye on our fonts, rather too wide. */
 const DIGIT = 0.62;
@@ -20,7 +26,7 @@ const LETTER = 9.5;
 
 /** What a bar needs at least to be read, in units. */
 export function barWidth(
-  bar: SheetBar,
+  bar: DrawnBar,
   of: {
     readonly look: Look;
     readonly first: boolean;
@@ -41,7 +47,7 @@ export function barWidth(
           (n.vibrato ? 10 : 0),
       ),
     );
-    const time = 12 + 6.5 * Math.max(0, Math.log2(note.ticks / 120));
+    const time = (12 + 6.5 * Math.max(0, Math.log2(note.ticks / 120))) * of.look.air;
     const accidentals = of.look.staff && note.stroke ? 8 : 0;
     return Math.max(time, widest * of.look.digit * DIGIT + 7) + extra + accidentals + note.dots * 4;
   });
@@ -50,7 +56,7 @@ export function barWidth(
 }
 
 /** Room for chord names: each as wide as its part of the bar. */
-function chordsWidth(bar: SheetBar): number {
+function chordsWidth(bar: DrawnBar): number {
   return bar.chords.reduce((widest, chord, i) => {
     const until = bar.chords[i + 1]?.at ?? bar.ticks;
     const share = Math.max(0.1, (until - chord.at) / bar.ticks);
@@ -60,7 +66,7 @@ function chordsWidth(bar: SheetBar): number {
 
 /** What stands before the notes of a bar: clef, key, metre, repeat. */
 export function leadWidth(
-  bar: SheetBar,
+  bar: DrawnBar,
   of: {
     readonly look: Look;
     readonly first: boolean;
@@ -68,18 +74,18 @@ export function leadWidth(
     readonly showsMeter: boolean;
   },
 ): number {
-  const clef = of.first ? 30 : 0;
+  const clef = of.first && of.look.clef ? 30 : 0;
   const key = of.look.staff && of.showsKey ? 12 * signsOf(bar) : 0;
   const meter = of.showsMeter ? 22 : 0;
   return 10 + clef + key + meter + (bar.repeatOpens ? 16 : 0);
 }
 
-function signsOf(bar: SheetBar): number {
+function signsOf(bar: DrawnBar): number {
   return /[b#♭♯]/.test(bar.key.text) ? 6 : 5;
 }
 
 /** A bar in words, for those who do not see it. */
-export function spoken(bar: SheetBar, strings: number): string {
+export function spoken(bar: DrawnBar, strings: number): string {
   const chords = bar.chords.map((c) => c.text + (c.early === '' ? '' : ` ${c.early}`)).join(', ');
   const notes = bar.notes.map(({ stroke, first, tiedFrom }) => {
     if (!first) return '';

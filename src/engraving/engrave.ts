@@ -9,7 +9,6 @@ import {
   Stave,
   StaveNote,
   StaveTie,
-  Stem,
   SVGContext,
   TabNote,
   TabStave,
@@ -18,10 +17,11 @@ import {
   Voice,
   type StemmableNote,
 } from 'vexflow/core';
-import { isSoft, noteMarks, type Sheet, type SheetBar } from '../core/sheet/index';
+import { isSoft, noteMarks, type Sheet, type DrawnBar } from '../core/sheet/index';
 import { noteName, type Key, type Midi } from '../core/pitch/index';
-import { barTicks, isCompound } from '../core/time/index';
+import { barTicks } from '../core/time/index';
 import { spoken, type Look } from './bar-width';
+import { beamed } from './beamed';
 import { drawMarks, type Drawn } from './marks';
 import type { Line } from './layout';
 import type { PlacedBar } from './placed';
@@ -109,7 +109,7 @@ function drawBar(
     stave.setEndBarType(bar.repeatCloses > 0 ? Barline.type.REPEAT_END : Barline.type.SINGLE);
   }
   const clef = clefOf(sheet);
-  if (first) {
+  if (first && look.clef) {
     tab.addClef('tab');
     staff?.addClef(clef, 'default', '8vb');
   }
@@ -125,8 +125,6 @@ function drawBar(
   const staffNotes = staff ? bar.notes.map((note) => staffNote(note, { bar, sheet, clef })) : [];
   const lists = [staffNotes, tabNotes].filter((list) => list.length > 0);
   if (lists.length === 0) return { placed, notes: [], staffNotes: [], tab };
-  // The notes on five lines carry the stems; on the tab alone they hang from the frets.
-  const leading = staff ? staffNotes : tabNotes;
   const groups = bar.groups.map((group, g) => {
     const inside = lists.map((list) => list.filter((_, i) => bar.notes[i]!.group === g));
     return inside.map(
@@ -139,7 +137,8 @@ function drawBar(
         }),
     );
   });
-  const beams = beamsOf(bar, leading);
+  // On the tab alone stems and beams are ours: all of one length, below the strings.
+  const beams = staff ? beamed(bar).map((run) => new Beam(run.map((i) => staffNotes[i]!))) : [];
   const voices = lists.map((list) =>
     new Voice({ numBeats: bar.at.meter.beats, beatValue: bar.at.meter.unit })
       .setStrict(false)
@@ -176,7 +175,7 @@ const DURATIONS: Readonly<Record<number, string>> = {
   64: '64',
 };
 
-type Note = SheetBar['notes'][number];
+type Note = DrawnBar['notes'][number];
 
 function tabNote(
   note: Note,
@@ -193,18 +192,14 @@ function tabNote(
     for (let dot = 0; dot < note.dots; dot += 1) Dot.buildAndAttach([rest], { all: true });
     return rest;
   }
-  const made = new TabNote(
-    {
-      positions: stroke.notes.map((n) => ({
-        str: sheet.strings.length - n.string,
-        fret: noteMarks(n).text,
-      })),
-      duration,
-      dots: note.dots,
-      stemDirection: Stem.DOWN,
-    },
-    of.hasStem,
-  );
+  const made = new TabNote({
+    positions: stroke.notes.map((n) => ({
+      str: sheet.strings.length - n.string,
+      fret: noteMarks(n).text,
+    })),
+    duration,
+    dots: note.dots,
+  });
   fretsOf(made).forEach((element, i) => {
     // A dead note is a cross of our own font, as wide as a digit.
     if (stroke.notes[i]!.fret === null) element.setText('×');
@@ -217,13 +212,8 @@ function tabNote(
   });
   if (tiedFrom) for (const element of fretsOf(made)) element.setText(`(${element.getText()})`);
   made.setWidth(Math.max(...fretsOf(made).map((element) => element.getWidth())));
-  // A half note has half a stem, since a fret has no head to tell it from a quarter.
-  if (of.hasStem && note.base === 2) made.setStemLength(HALF_STEM);
   return made;
 }
-
-/** Stems of half notes, in units. */
-const HALF_STEM = 16;
 
 /** The fret numbers of a note, which the library keeps to itself. */
 function fretsOf(note: TabNote): TabNote['fretElement'] {
@@ -235,7 +225,7 @@ const FRET_FONT = "'Atkinson Hyperlegible Mono Variable', monospace";
 /** On five lines, an octave higher than it sounds, as guitars and basses are written. */
 function staffNote(
   note: Note,
-  { bar, sheet, clef }: { bar: SheetBar; sheet: EngraveOptions['sheet']; clef: 'treble' | 'bass' },
+  { bar, sheet, clef }: { bar: DrawnBar; sheet: EngraveOptions['sheet']; clef: 'treble' | 'bass' },
 ): StemmableNote {
   const { stroke } = note;
   const duration = DURATIONS[note.base]!;
@@ -261,27 +251,6 @@ function staffNote(
   const made = new StaveNote({ keys, duration, dots: note.dots, clef, autoStem: true });
   for (let dot = 0; dot < note.dots; dot += 1) Dot.buildAndAttach([made], { all: true });
   return made;
-}
-
-/** Notes with flags within one beat hang together. */
-function beamsOf(bar: SheetBar, notes: readonly StemmableNote[]): readonly Beam[] {
-  const { meter } = bar.at;
-  const beat = isCompound(meter) ? 1440 : 960;
-  const beams: Beam[] = [];
-  let run: StemmableNote[] = [];
-  let now: string | null = null;
-  const close = () => {
-    if (run.length > 1) beams.push(new Beam(run));
-    run = [];
-  };
-  bar.notes.forEach((note, i) => {
-    const place = `${Math.floor(note.at / beat + 0.001)} ${note.group}`;
-    if (note.stroke === null || note.base < 8 || place !== now) close();
-    now = place;
-    if (note.stroke !== null && note.base >= 8) run.push(notes[i]!);
-  });
-  close();
-  return beams;
 }
 
 /** What goes on is tied: on the tab string by string, over the bar line too, and at the ends of a line to nothing. */

@@ -1,4 +1,4 @@
-import type { Sheet, SheetBar } from '../core/sheet/index';
+import type { Sheet, DrawnBar } from '../core/sheet/index';
 import { barWidth, type Look } from './bar-width';
 import type { PlacedBar } from './placed';
 import { rowsOf, type Rows } from './rows';
@@ -20,7 +20,7 @@ export interface Page {
   readonly width: number;
   readonly look: Look;
   /** The bar that stands before them on the sheet; left out: none, key and metre are shown. */
-  readonly before?: SheetBar | undefined;
+  readonly before?: DrawnBar | undefined;
 }
 
 /** Longest a last line is stretched, as a share of its own width. */
@@ -28,7 +28,7 @@ const STRETCH = 1.35;
 
 /** The bars of a part, line by line: as many as fit, stretched to the width; the heights are known before anything is drawn. */
 export function layOutBars(
-  bars: readonly SheetBar[],
+  bars: readonly DrawnBar[],
   sheet: Pick<Sheet, 'strings' | 'open'>,
   page: Page,
 ): readonly Line[] {
@@ -52,7 +52,7 @@ export function layOutBars(
 }
 
 function lineOf(
-  bars: readonly SheetBar[],
+  bars: readonly DrawnBar[],
   { from, to, room, natural }: { from: number; to: number; room: number; natural: number },
   sheet: Pick<Sheet, 'strings' | 'open'>,
   page: Page,
@@ -70,20 +70,20 @@ function lineOf(
   return { bars: placed, width: room, rows, height: rows.height, opens: bars[from]!.opens };
 }
 
-function naturalWidth(bars: readonly SheetBar[], index: number, first: boolean, page: Page): number {
+function naturalWidth(bars: readonly DrawnBar[], index: number, first: boolean, page: Page): number {
   const bar = bars[index]!;
   return barWidth(bar, { look: page.look, first, ...changes(bars, index, first, page) });
 }
 
 /** Whether key and metre are shown: at the head of every line the key, the metre where it begins or changes. */
 function changes(
-  bars: readonly SheetBar[],
+  bars: readonly DrawnBar[],
   index: number,
   first: boolean,
   page: Page,
 ): { readonly showsKey: boolean; readonly showsMeter: boolean } {
   const [bar, before] = [bars[index]!, bars[index - 1] ?? page.before];
-  const meterWords = ({ at }: SheetBar) => `${at.meter.beats}/${at.meter.unit}`;
+  const meterWords = ({ at }: DrawnBar) => `${at.meter.beats}/${at.meter.unit}`;
   return {
     showsKey: first || before?.key.text !== bar.key.text,
     showsMeter: !before || meterWords(before) !== meterWords(bar),

@@ -1,6 +1,7 @@
 import type { StemmableNote, TabStave } from 'vexflow/core';
 import { noteMarks, type Sheet } from '../core/sheet/index';
 import type { PlayedNote } from '../core/score/index';
+import { beamed } from './beamed';
 import type { Line } from './layout';
 import type { PlacedBar } from './placed';
 import { LINE_GAP } from './rows';
@@ -34,7 +35,12 @@ export function drawMarks(
     }));
   });
   drawMutes(pen, strokes, line);
-  if (rows.staffY === null) for (const one of drawn) drawGroups(pen, one, rows);
+  if (rows.stem !== null) {
+    for (const one of drawn) {
+      drawStems(pen, one, rows, rows.stem);
+      drawGroups(pen, one, rows);
+    }
+  }
   const y = (string: number) => rows.tabY + (sheet.strings.length - 1 - string) * LINE_GAP;
   strokes.forEach(({ note, x }, i) => {
     const { stroke } = note;
@@ -69,7 +75,8 @@ export function drawMarks(
         }
       }
     }
-    if (rows.staffY === null && note.dots > 0) pen.dot(x + 5, rows.tabEnd + (note.base === 2 ? 20 : 34));
+    if (rows.stem !== null && note.dots > 0)
+      pen.dot(x + 5, rows.tabEnd + STEM_GAP + (note.base === 2 ? rows.stem / 2 : rows.stem) - 2);
     if (note.last || !note.tiedTo) {
       const wide = strokes[i + 1]?.x ?? line.width - 6;
       for (const one of stroke.notes) {
@@ -155,6 +162,44 @@ function drawMutes(pen: Pen, strokes: readonly Struck[], { rows, width }: Line):
   }
 }
 
+/** Stems below the tab, half as long for a half note (a fret has no head to tell it by), with beams or flags. */
+function drawStems(pen: Pen, { placed, notes }: Drawn, { tabEnd }: Line['rows'], stem: number): void {
+  const { bar } = placed;
+  const top = tabEnd + STEM_GAP;
+  const bottom = top + stem;
+  const x = (i: number) => notes[i]!.getAbsoluteX();
+  const runs = beamed(bar);
+  const hangs = new Set(runs.flat());
+  bar.notes.forEach((note, i) => {
+    if (note.stroke === null || note.base < 2) return;
+    const end = note.base === 2 ? top + stem / 2 : bottom;
+    pen.path(`M${x(i)},${top} V${end}`, 'engraved-stem');
+    if (note.base < 8 || hangs.has(i)) return;
+    for (let n = 0; n < flagsOf(note.base); n += 1) {
+      const y = bottom - n * BEAM_GAP;
+      pen.path(`M${x(i)},${y} q1,-6 6,-9`, 'engraved-stem');
+    }
+  });
+  for (const run of runs) {
+    for (let level = 1; level <= 4; level += 1) {
+      const y = bottom - (level - 1) * BEAM_GAP;
+      const has = (i: number | undefined) => i !== undefined && flagsOf(bar.notes[i]!.base) >= level;
+      run.forEach((i, n) => {
+        if (!has(i)) return;
+        if (has(run[n + 1])) pen.path(`M${x(i)},${y} H${x(run[n + 1]!)}`, 'engraved-beam');
+        else if (!has(run[n - 1])) pen.path(`M${x(i)},${y} h${n === 0 ? 6 : -6}`, 'engraved-beam');
+      });
+    }
+  }
+}
+
+const STEM_GAP = 8;
+const BEAM_GAP = 4.5;
+
+function flagsOf(base: number): number {
+  return base < 8 ? 0 : Math.log2(base / 4);
+}
+
 /** The number of notes of a group, in a bracket below its stems. */
 function drawGroups(pen: Pen, { placed, notes }: Drawn, rows: Line['rows']): void {
   placed.bar.groups.forEach((group, g) => {
@@ -163,7 +208,7 @@ function drawGroups(pen: Pen, { placed, notes }: Drawn, rows: Line['rows']): voi
     );
     const [left, right] = [inside[0], inside.at(-1)];
     if (left === undefined || right === undefined) return;
-    const y = rows.tabEnd + 50;
+    const y = rows.tabEnd + STEM_GAP + 12 + rows.stem!;
     const middle = (left + right) / 2;
     const words =
       group.normal === 2 || group.actual > 4 ? String(group.actual) : `${group.actual}:${group.normal}`;

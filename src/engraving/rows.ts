@@ -1,4 +1,4 @@
-import type { Sheet, SheetBar } from '../core/sheet/index';
+import type { Sheet, DrawnBar } from '../core/sheet/index';
 import type { Look } from './bar-width';
 import type { PlacedBar } from './placed';
 
@@ -24,6 +24,8 @@ export interface Rows {
   /** The highest line of the tab, and its lowest. */
   readonly tabY: number;
   readonly tabEnd: number;
+  /** Length of a stem on the tab; null: stems are on the staff. */
+  readonly stem: number | null;
   /** Base line of strokes. */
   readonly strokeY: number | null;
   readonly height: number;
@@ -76,10 +78,23 @@ export function rowsOf(
   const tabY = y + 8;
   const tabEnd = tabY + (sheet.strings.length - 1) * LINE_GAP;
   y = tabEnd + 6;
-  if (!look.staff) take(36);
+  if (!look.staff) take(look.stem + 6);
   take(12, bars.some(({ bar }) => bar.groups.length > 0) && !look.staff);
   const strokeY = has((s) => s.direction !== null) ? take(13) - 2 : null;
-  return { words, wordsY, endingY, chordY, muteY, markY, staffY, tabY, tabEnd, strokeY, height: y + 4 };
+  return {
+    words,
+    wordsY,
+    endingY,
+    chordY,
+    muteY,
+    markY,
+    staffY,
+    tabY,
+    tabEnd,
+    stem: look.staff ? null : look.stem,
+    strokeY,
+    height: y + 4,
+  };
 }
 
 /** How far above the tab bends, bows and slides reach. */
@@ -139,7 +154,7 @@ function wordsOf(bars: readonly PlacedBar[], width: number): readonly PlacedWord
 }
 
 /** What is said of a bar beside its notes. */
-function saidOf(bar: SheetBar): readonly string[] {
+function saidOf(bar: DrawnBar): readonly string[] {
   return [
     ...(bar.sound === null ? [] : [`♪ ${bar.sound}`]),
     ...bar.told.map((text) => `“${text}”`),

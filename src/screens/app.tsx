@@ -56,6 +56,14 @@ const router = createBrowserRouter([
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },
+  // The stand has the screen for itself.
+  {
+    path: '/song/:id',
+    Component: SongFrame,
+    HydrateFallback: () => null,
+    ErrorBoundary: RouteError,
+    children: [screen('stand', async () => (await import('./sheets/stand-screen')).StandScreen)],
+  },
 ]);
 
 /** How long the browser's storage may take to open before that is said. */

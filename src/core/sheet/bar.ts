@@ -6,6 +6,12 @@ import { barTicks, type Meter } from '../time/index';
 import type { Measure, PlayedBar, ScoreNote } from '../score/index';
 import { sheetSteps, type Reach, type SheetStep } from './line-marks';
 
+/** When a bar is played the first time. */
+export interface BarPlace extends Pick<PlayedBar, 'pass' | 'bar' | 'start' | 'ticks' | 'skipped' | 'meter'> {
+  /** Place in the list of playings. */
+  readonly playing: number;
+}
+
 /** A bar for one player. Places count in ticks from the bar line. */
 export interface SheetBar {
   /** Bar number within the section, from 1. */
@@ -26,7 +32,7 @@ export interface SheetBar {
   /** "lead, gain 6": where the sound is another one than in the bar before; null where it goes on. */
   readonly sound: string | null;
   /** The bar as it is played the first time; place in the list of played bars, and all the times it stands for. */
-  readonly at: PlayedBar;
+  readonly at: BarPlace;
   readonly place: number;
   readonly played: readonly number[];
   /** What is struck, written as notes and rests, with its groups. */
@@ -42,6 +48,9 @@ export interface SheetBar {
   readonly repeatCloses: number;
   readonly ending: { readonly label: string; readonly opens: boolean; readonly closes: boolean } | null;
 }
+
+/** What of a bar is drawn as notes. */
+export type DrawnBar = Omit<SheetBar, 'cells' | 'hits' | 'line' | 'same'>;
 
 /** A grip, rest or open cell of a bar on a sheet; `at` in ticks from the bar line. */
 export interface SheetCell {
@@ -183,9 +192,11 @@ type Words = Pick<
 >;
 
 function withNotes(words: Words, { measure, place, key }: NotesOfBar): SheetBar {
-  const { bar: at, notes, groups } = measure;
+  const { bar: from, notes, groups } = measure;
+  const { pass, bar, start, ticks, skipped, meter, playing } = from;
+  const at: BarPlace = { playing: playing.index, pass, bar, start, ticks, skipped, meter };
   const { number, chords, told, or, sound, unsure } = words;
-  const said = { number, skipped: at.skipped, chords, told, or, sound, unsure, key: key.text };
+  const said = { number, skipped, chords, told, or, sound, unsure, key: key.text };
   return {
     ...{ ...words, at, place, played: [place], notes, groups, key },
     same: JSON.stringify([said, notes.map(noteWords)]),

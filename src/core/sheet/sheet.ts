@@ -203,7 +203,7 @@ function barsOfBlock(
   if (number === 0 || of.form === 'written-out' || isRound) return all;
   const usual = new Map(
     bars
-      .filter((bar) => bar.at.playing.index === playing.index && bar.at.pass === 1)
+      .filter((bar) => bar.at.playing === playing.index && bar.at.pass === 1)
       .map((bar) => [bar.number, bar.same]),
   );
   const other = all.filter((bar) => usual.get(bar.number) !== bar.same);

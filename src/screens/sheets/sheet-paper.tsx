@@ -1,8 +1,9 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { playedBars } from '../../core/score/index';
 import { sheetName, type Sheet, type SheetBar, type SheetPart } from '../../core/sheet/index';
 import type { Song } from '../../core/song/index';
-import { layOutBars, loadMusicFonts, SHEET_LOOK, type Look } from '../../engraving/index';
+import { layOutBars, SHEET_LOOK, type Look } from '../../engraving/index';
+import { useMusicFonts } from '../../stand/index';
 import { useWidth } from '../../ui/index';
 import { GripPicture, PLAYER_TEXT } from '../../views/index';
 import { useSounding } from '../listening/index';
@@ -120,20 +121,4 @@ function Part({
       ))}
     </section>
   );
-}
-
-/** Whether the fonts music is set in are here. */
-function useMusicFonts(): 'loading' | 'here' | 'failed' {
-  const [state, setState] = useState<'loading' | 'here' | 'failed'>('loading');
-  useEffect(() => {
-    let gone = false;
-    loadMusicFonts().then(
-      () => gone || setState('here'),
-      () => gone || setState('failed'),
-    );
-    return () => {
-      gone = true;
-    };
-  }, []);
-  return state;
 }

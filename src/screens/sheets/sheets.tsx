@@ -15,6 +15,7 @@ import { PageForAll } from './page-for-all';
 import { useSheetSettings } from './sheet-settings';
 import { SheetLooks } from './sheet-looks';
 import { usePaper, usePrinting } from './use-printing';
+import { useTitle } from './use-title';
 
 const SheetPaper = lazy(async () => ({ default: (await import('./sheet-paper')).SheetPaper }));
 
@@ -153,15 +154,4 @@ function PrintWhenDrawn() {
     return () => clearTimeout(timer);
   }, []);
   return null;
-}
-
-/** The title of the document while a sheet is shown: what a printed file is called. */
-function useTitle(title: string): void {
-  useEffect(() => {
-    const before = document.title;
-    document.title = title;
-    return () => {
-      document.title = before;
-    };
-  }, [title]);
 }
