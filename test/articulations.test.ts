@@ -37,23 +37,23 @@ const CASES: Readonly<Record<string, Case>> = {
   'the bass string, then the upper three': {
     rows: 'chords | Am |\nguitar1 | x02210 |\nguitar1 hits | 5-[432]- 5-[432]- |',
     heard: ['1 A2 ring/2', '2 E3+A3+C4 ring/2', '3 A2 ring/2', '4 E3+A3+C4 ring/1'],
-    tab: ['5 ', '[432]'],
+    tab: ['B |---1----1--|', 'A |-0----0----|'],
   },
   'the low string muted while the thin ones ring': {
     rows: 'chords | Em |\nguitar1 | 022000 |\nguitar1 hits | [6M321]-6-[6M]-[321]- |',
     heard: ['1 E2 mute/0.5', '1 G3+B3+E4 ring/3', '2 E2 ring/1', '3 E2 mute/0.5', '4 G3+B3+E4 ring/1'],
-    tab: ['[6M321]'],
+    tab: ['B |-0------0--|', 'E |-0-', ' M6 M '],
   },
   'slapped and popped': {
     rows: 'chords | A |\nbass | x0x2 |\nbass hits | [3S]-[1P]-[3S]-[1P]- |',
     heard: ['1 A1 ring/2', '2 A2 ring/2', '3 A1 ring/2', '4 A2 ring/1'],
-    tab: ['[3S]', '[1P]'],
+    tab: ['G |---2----2--|', 'A |-0----0----|', 'S P S P'],
     player: 'bass',
   },
   'a rake into the chord and a scrape': {
     rows: 'chords | E5 |\nguitar1 | 022xxx |\nguitar1 hits | R.O---Z. |',
     heard: ['1 - dead/0', '2 E2+B2+E3 ring/2', '4 - dead/0'],
-    tab: ['R.O---Z.'.split('').join(' ')],
+    tab: ['A |-x---2--x---|', 'R r Z r'],
   },
   'a slid power chord': {
     rows: 'chords | A5 B5 |\nguitar1 | 577xxx s799xxx |\nguitar1 hits | O------- |',
@@ -132,7 +132,7 @@ const CASES: Readonly<Record<string, Case>> = {
       '4.33 A2+E3+A3 mute/0.33',
       '4.67 A2+E3+A3 mute/0.33',
     ],
-    tab: ['M-M-M-'],
+    tab: ['D |-7-7--7-7-7-7-|', ' M M M'],
   },
 };
 

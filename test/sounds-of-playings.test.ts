@@ -63,7 +63,7 @@ describe('the sounds of one playing', () => {
     expect(remarks).to.deep.equal([
       '',
       '',
-      'sound dirt (gain 10, delay 1/8), as before',
+      'sound dirt (gain 10, delay 1/8 (300 ms)), as before',
       'gain 2, as before',
     ]);
     expect(sheetOf(s, 'guitar2').parts[2]!.remarks).to.deep.equal(['as before']);

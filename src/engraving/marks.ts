@@ -1,5 +1,5 @@
 import type { StemmableNote, TabStave } from 'vexflow/core';
-import { noteMarks, type Sheet } from '../core/sheet/index';
+import { mutedStrings, noteMarks, type Sheet } from '../core/sheet/index';
 import type { PlayedNote } from '../core/score/index';
 import { beamed } from './beamed';
 import type { Line } from './layout';
@@ -34,7 +34,7 @@ export function drawMarks(
       last: i === notes.length - 1,
     }));
   });
-  drawMutes(pen, strokes, line);
+  drawMutes(pen, strokes, line, sheet.strings.length);
   if (rows.stem !== null) {
     for (const one of drawn) {
       drawStems(pen, one, rows, rows.stem);
@@ -139,23 +139,24 @@ interface Struck {
 }
 
 /** One bracket over neighbours that are palm-muted. */
-function drawMutes(pen: Pen, strokes: readonly Struck[], { rows, width }: Line): void {
+function drawMutes(pen: Pen, strokes: readonly Struck[], { rows, width }: Line, strings: number): void {
   if (rows.muteY === null) return;
-  const isMuted = ({ note }: Struck) => note.stroke?.notes.some((n) => n.kind === 'mute') ?? false;
+  const mutedIn = ({ note }: Struck) => (note.stroke ? mutedStrings(note.stroke, strings) : null);
   let from = 0;
   while (from < strokes.length) {
-    if (!isMuted(strokes[from]!)) {
+    const some = mutedIn(strokes[from]!);
+    if (some === null) {
       from += 1;
       continue;
     }
     let to = from;
-    while (to + 1 < strokes.length && isMuted(strokes[to + 1]!)) to += 1;
+    while (to + 1 < strokes.length && mutedIn(strokes[to + 1]!) === some) to += 1;
     const left = strokes[from]!.x - 5;
     const right = Math.min(width - 2, strokes[to]!.x + 6);
     const y = rows.muteY;
-    pen.text('P.M.', left, y, 'engraved-mute');
-    if (right - left > 30) {
-      pen.path(`M${left + 27},${y - 4} L${right},${y - 4}`, 'engraved-dash');
+    pen.text(some === '' ? 'P.M.' : `P.M. ${some}`, left, y, 'engraved-mute');
+    if (right - left > 42) {
+      pen.path(`M${left + (some === '' ? 27 : 36)},${y - 4} L${right},${y - 4}`, 'engraved-dash');
       pen.path(`M${right},${y - 4} v5`);
     }
     from = to + 1;

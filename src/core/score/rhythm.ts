@@ -94,20 +94,29 @@ function cellsOf(stretches: readonly Stretch[], meter: Meter, end: number): read
   const cut = (from: number, to: number, depth: number): readonly Cell[] => {
     const inside = starts.filter((at) => at > from + NEAR && at < to - NEAR);
     if (inside.every(isBinary)) return [{ from, to, group: null }];
-    const children = depth === 0 ? halves(meter, end) : beats(meter, end);
-    const within = children.filter((at) => at > from && at < to);
+    const within = edgesAt(depth, meter, end).filter((at) => at > from && at < to);
     const isCrossed = within.some((edge) => crossesOddly(stretches, { from, to, edge }));
     if (within.length > 0 && !isCrossed) {
       const edges = [from, ...within, to];
       return edges.slice(1).flatMap((edge, i) => cut(edges[i]!, edge, depth + 1));
     }
-    const group = groupOf(inside, from, to);
+    const group = within.length === 0 && depth < DEEPEST ? null : groupOf(inside, from, to);
     if (group) return [{ from, to, group }];
-    if (within.length === 0) return [{ from, to, group: null }];
+    if (within.length === 0) return depth < DEEPEST ? cut(from, to, depth + 1) : [{ from, to, group: null }];
     const edges = [from, ...within, to];
     return edges.slice(1).flatMap((edge, i) => cut(edges[i]!, edge, depth + 1));
   };
-  return cut(0, end, halves(meter, end).length > 0 ? 0 : 1);
+  return cut(0, end, 0);
+}
+
+/** Halves of the bar, its beats, quarters, eighths. */
+const DEEPEST = 3;
+
+function edgesAt(depth: number, meter: Meter, end: number): readonly number[] {
+  if (depth === 0) return halves(meter, end);
+  if (depth === 1) return beats(meter, end);
+  const step = depth === 2 ? Q : Q / 2;
+  return Array.from({ length: Math.ceil(end / step) }, (_, i) => i * step);
 }
 
 /** True when something sounds across an edge and begins or ends where no half of anything is. */

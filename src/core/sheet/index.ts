@@ -3,7 +3,7 @@
  */
 export { sheetName, sheetOf, type Sheet, type SheetForm, type SheetPart } from './sheet';
 export type { DrawnBar, SheetBar, SheetCell } from './bar';
-export { isSoft, noteMarks, noteText, type NoteMarks } from './note-marks';
+export { isSoft, mutedStrings, noteMarks, noteText, type NoteMarks } from './note-marks';
 export type { UsedGrip } from './used-grips';
 
 export { sheetText } from './text';

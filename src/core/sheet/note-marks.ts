@@ -35,6 +35,14 @@ export function isSoft({ weak, notes }: PlayedStroke): boolean {
   return weak && notes.some((note) => note.reached === null);
 }
 
+/** What of a stroke is palm-muted: null nothing, "" all of it, else the strings (1 the highest) that are while others ring. */
+export function mutedStrings({ notes }: PlayedStroke, strings: number): string | null {
+  const muted = notes.filter((note) => note.kind === 'mute');
+  if (muted.length === 0) return null;
+  if (muted.length === notes.length) return '';
+  return muted.map((note) => strings - note.string).join('');
+}
+
 const GRACES = { hammer: 'h', pull: 'p', slide: '/' } as const;
 const REACHED = { hammer: 'h', pull: 'p', 'slide-up': '/', 'slide-down': '\\', tap: 't' } as const;
 

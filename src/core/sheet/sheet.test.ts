@@ -36,17 +36,30 @@ describe('sheet', () => {
   it('goes in played order and points back to what was there', () => {
     const parts = sheetOf(song, 'guitar1').parts;
     expect(parts.map((p) => [p.heading, p.firstBar, p.remarks.join(', '), p.bars.length])).to.deep.equal([
-      ['Verse', 1, 'twice', 2],
+      ['Verse', 1, 'twice', 3],
       ['Out', 5, '3 times, in Em', 1],
-      ['Verse', 8, 'as before', 0],
+      ['Verse', 8, 'once, as before, the 1st time', 0],
     ]);
   });
 
-  it('shows only the bars that differ for this player on a pass', () => {
-    expect(
-      sheetOf(song, 'guitar1').parts[0]!.passes.map((p) => [p.heading, p.bars.map((b) => b.number)]),
-    ).to.deep.equal([['2nd time', [2]]]);
-    expect(sheetOf(song, 'guitar2').parts[0]!.passes).to.deep.equal([]);
+  it('writes what comes again once, with an ending for each time it ends otherwise', () => {
+    const ends = (player: 'guitar1' | 'guitar2') =>
+      sheetOf(song, player).parts[0]!.bars.map((b) => [b.number, b.ending?.label ?? '', b.repeatCloses]);
+    expect(ends('guitar1')).to.deep.equal([
+      [1, '', 0],
+      [2, '1.', 2],
+      [2, '2.', 0],
+    ]);
+    expect(ends('guitar2')).to.deep.equal([
+      [1, '', 0],
+      [2, '', 2],
+    ]);
+  });
+
+  it('is written out as often as it is played, where that is wanted', () => {
+    const parts = sheetOf(song, 'guitar1', 'written-out').parts;
+    expect(parts.map((p) => p.bars.length)).to.deep.equal([4, 3, 2]);
+    expect(parts[0]!.bars.map((b) => b.opens)).to.deep.equal(['1st time', null, '2nd time', null]);
   });
 
   it('moves grips and chords into the key of a playing', () => {
@@ -60,20 +73,19 @@ describe('sheet', () => {
     const lines = text.split('\n');
     expect(lines[0]).to.equal('Third Rail Choir - Guitar 1');
     const at = lines.indexOf('== Verse == (twice)  from bar 1');
-    const system = lines.slice(at + 1, at + 9);
-    expect(system[0]).to.match(/^ +Dm +B♭ +<C$/);
-    expect(system[1]).to.match(/^E +\|-+\|-+\|$/);
-    expect(system[4]).to.match(/^D +\|-0-+\|-10-+5-+\|$/);
-    expect(system[6]).to.match(/^D +\|-0-+\|-10-+5-+\|$/);
-    expect(system[7]).to.match(/^hits +M - - m M - m m/);
-    expect(text).to.include('-- 2nd time, bar 2 --');
+    const system = lines.slice(at + 1, at + 10);
+    expect(system[0]).to.match(/^ +\|: +\[1\. :\| 2x +\[2\.$/);
+    expect(system[1]).to.match(/^ +Dm +B♭ +<C +B♭ +<C$/);
+    expect(system[2]).to.match(/^E +‖-+\|-+‖-+\|$/);
+    expect(system[5]).to.match(/^D +‖-0---0-0-0-0-\|-10---5-5-5-5-‖/);
+    expect(system[8]).to.match(/^ +M +r +m +M +m +m +M/);
   });
 
   it('law: of any song for any player all lines of a system end together', () => {
     fc.assert(
       fc.property(anySong, fc.constantFrom(...PLAYERS), (s, player) => {
         const lines = sheetText(sheetOf(s, player)).split('\n');
-        const tab = lines.filter((l) => /^\S+ *\|/.test(l));
+        const tab = lines.filter((l) => /^\S+ *[|‖]/.test(l));
         const strings = s.players[player].tuning.length;
         expect(tab.length % strings).to.equal(0);
         for (let i = 0; i < tab.length; i += strings) {

@@ -88,16 +88,22 @@ function partsOf(song: Song, player: Player, form: SheetForm): readonly SheetPar
   const bars = measures.map((measure, place) => barAt(song, player, { measure, place }));
   const places = new Map(played.map((bar, place) => [idOf(bar.playing.index, bar.pass, bar.bar), place]));
   const flow = form === 'written-out' ? writtenOut(played) : flowOf(played, (i) => bars[i]!.same);
-  const shown: { readonly playing: Playing; readonly bars: readonly SheetBar[] }[] = [];
+  const shown: Shown[] = [];
+  const timesOf = (playing: Playing) =>
+    Array.from({ length: playing.entry.times }, (_, i) =>
+      bars.filter(({ at }) => at.playing === playing.index && at.pass === i + 1).map((bar) => bar.same),
+    );
   return flow.map(({ playing: index, blocks }): SheetPart => {
     const playing = playings[index]!;
     const all = blocks.flatMap((block, i) =>
       barsOfBlock(block, { bars, places, playing, number: i, count: blocks.length, form }),
     );
     const before = form === 'as-before' ? shown.find((one) => isLike(one.playing, playing)) : undefined;
-    const own = before ? differing(all, before.bars) : all;
+    const times = timesOf(playing);
+    const like = before ? likeTimes(times, before.times) : null;
+    const own = like !== null ? [] : before ? differing(all, before.bars) : all;
     const isAgain = before !== undefined && own !== null;
-    if (!isAgain) shown.push({ playing, bars: all });
+    if (!isAgain) shown.push({ playing, bars: all, times });
     return {
       heading: playing.section.name,
       remarks: remarksOf(playing, {
@@ -105,6 +111,7 @@ function partsOf(song: Song, player: Player, form: SheetForm): readonly SheetPar
         player,
         again: isAgain ? before.playing : null,
         differs: isAgain && own.length > 0,
+        like: like ?? (before && all.length < before.bars.length ? shortWords(playing, 1) : ''),
       }),
       firstBar: playing.firstBar + 1,
       playing: index,
@@ -113,19 +120,42 @@ function partsOf(song: Song, player: Player, form: SheetForm): readonly SheetPar
   });
 }
 
+/** A playing that is written: its bars, and what every time through it says. */
+interface Shown {
+  readonly playing: Playing;
+  readonly bars: readonly SheetBar[];
+  readonly times: readonly (readonly string[])[];
+}
+
+/**
+ * What to say behind "as before" where every time through is one of those before: "" where they are the same ones from the
+ * first, else which; null where something differs.
+ */
+function likeTimes(now: Shown['times'], before: Shown['times']): string | null {
+  const which = now.map((time) => before.findIndex((one) => isSameList(one, time)));
+  if (which.includes(-1)) return null;
+  if (which.length === 1 && before.length > 1 && before.some((one) => !isSameList(one, now[0]!)))
+    return `, the ${ordinal(which[0]! + 1)} time`;
+  return now.every((time, i) => isSameList(time, before[Math.min(i, before.length - 1)]!)) ? '' : null;
+}
+
+function isSameList(a: readonly string[], b: readonly string[]): boolean {
+  return a.length === b.length && a.every((text, i) => text === b[i]);
+}
+
 function isLike(a: Playing, b: Playing): boolean {
   return a.section.name === b.section.name && a.shift === b.shift;
 }
 
 /**
  * The bars that are not as they were the time before: none where all are, null where so much differs that the
- * whole is written again.
+ * whole is written again. Bars may be missing now, none may be new.
  */
 function differing(now: readonly SheetBar[], before: readonly SheetBar[]): readonly SheetBar[] | null {
-  if (now.length !== before.length) return null;
-  const other = now.filter(
-    (bar, i) => bar.same !== before[i]!.same || bar.ending?.label !== before[i]!.ending?.label,
-  );
+  const idOf = ({ number, ending }: SheetBar) => `${number} ${ending?.label ?? ''}`;
+  const usual = new Map(before.map((bar) => [idOf(bar), bar.same]));
+  if (usual.size !== before.length || now.some((bar) => !usual.has(idOf(bar)))) return null;
+  const other = now.filter((bar) => usual.get(idOf(bar)) !== bar.same);
   return other.length * 2 > now.length ? null : other.map(alone);
 }
 
@@ -241,7 +271,19 @@ function shortWords({ section }: Playing, pass: number): string {
 
 function remarksOf(
   playing: Playing,
-  { song, player, again, differs }: { song: Song; player: Player; again: Playing | null; differs: boolean },
+  {
+    song,
+    player,
+    again,
+    differs,
+    like,
+  }: {
+    song: Song;
+    player: Player;
+    again: Playing | null;
+    differs: boolean;
+    like: string;
+  },
 ): readonly string[] {
   const { section, entry, meter } = playing;
   const hand = section.hands?.[player];
@@ -264,6 +306,6 @@ function remarksOf(
       : []),
     ...(again ? [] : [section.remarks?.band, section.remarks?.[player]].flatMap(quoted)),
     ...quoted(entry.remark),
-    ...(again ? [differs ? 'as before but for' : 'as before'] : []),
+    ...(again ? [`as before${like}${differs ? ' but for' : ''}`] : []),
   ];
 }

@@ -1,6 +1,6 @@
 import { formatFingering, formatGrip } from '../grip/index';
 import type { PlayedStroke } from '../score/index';
-import { isSoft, noteText } from './note-marks';
+import { isSoft, mutedStrings, noteText } from './note-marks';
 import type { SheetBar } from './bar';
 import type { Sheet } from './sheet';
 import { sheetName } from './sheet';
@@ -19,7 +19,7 @@ export function sheetText(sheet: Sheet): string {
     sheet.rig,
     ...sheet.told.map((text) => `"${text}"`),
     `Tab: x dead  h hammer-on  p pull-off  t tap  / \\ slide  (5)h short note before  b bend  pb bent before  r let down  tr trill  ~ vibrato  <12> harmonic`,
-    `Under it: M palm mute  v down  ^ up  S slap  P pop  T tap  R rake  Z scrape  small letter weak  r silence  ? a guess`,
+    `Under it: M palm mute  M6 string 6 alone  v down  ^ up  S slap  P pop  T tap  R rake  Z scrape  small letter weak  r silence  ? a guess`,
   ];
   for (const part of sheet.parts) {
     const remarks = part.remarks.length > 0 ? ` (${part.remarks.join(', ')})` : '';
@@ -126,7 +126,7 @@ interface Item {
 
 /** Lays one bar out in characters: everything stands where it is struck, and as wide as it needs. */
 function barColumns(bar: SheetBar, strings: number): Columns {
-  const items = itemsOf(bar);
+  const items = itemsOf(bar, strings);
   const inner = Math.max(NARROWEST, ...items.map(() => NARROWEST));
   const ticks = bar.ticks - bar.at.skipped;
   const place = (at: number) => Math.round(((at - bar.at.skipped) / Math.max(1, ticks)) * (inner - 1));
@@ -167,7 +167,7 @@ function widthOf(item: Item): number {
 }
 
 /** Chords and strokes of a bar in time order, what comes at once together. */
-function itemsOf(bar: SheetBar): readonly Item[] {
+function itemsOf(bar: SheetBar, strings: number): readonly Item[] {
   const items = new Map<number, { strings: Map<number, string>; mark: string; chord: string }>();
   const at = (tick: number) => {
     const known = items.get(tick) ?? { strings: new Map(), mark: '', chord: '' };
@@ -185,7 +185,7 @@ function itemsOf(bar: SheetBar): readonly Item[] {
     const item = at(tick);
     for (const note of stroke.notes)
       item.strings.set(note.string, tiedFrom ? `(${note.fret ?? 'x'})` : noteText(note));
-    item.mark = tiedFrom ? '' : markText(stroke);
+    item.mark = tiedFrom ? '' : markText(stroke, strings);
   }
   for (const cell of bar.cells) {
     if (cell.text === 'open') at(cell.at).strings.set(0, '?');
@@ -196,13 +196,14 @@ function itemsOf(bar: SheetBar): readonly Item[] {
 const TECHNIQUES = { pick: '', slap: 'S', pop: 'P', tap: 'T', rake: 'R', scrape: 'Z' } as const;
 
 /** What stands under a stroke: how it is struck, which way, a guess. */
-function markText(played: PlayedStroke): string {
+function markText(played: PlayedStroke, strings: number): string {
   const { notes, technique, direction, guess } = played;
   const soft = isSoft(played);
-  const muted = notes.some((n) => n.kind === 'mute') ? 'M' : '';
+  const some = mutedStrings(played, strings);
+  const muted = some === null ? '' : 'M';
   const letter = TECHNIQUES[technique] || muted || (soft ? 'o' : '');
   const stroke = direction === null ? '' : direction === 'down' ? 'v' : '^';
-  return `${soft ? letter.toLowerCase() : letter}${stroke}${guess ? '?' : ''}`;
+  return `${soft ? letter.toLowerCase() : letter}${letter === 'M' ? (some ?? '') : ''}${stroke}${guess ? '?' : ''}`;
 }
 
 function chordText(chord: SheetBar['chords'][number]): string {
