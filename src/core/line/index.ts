@@ -23,6 +23,7 @@ export {
 export { bendWords, formatLine, formatStep, parseLine, parseStep, type LineProblem } from './text';
 export { lineHand, type LineHand, type LineMove } from './hand';
 export { placeMelody } from './place';
+export { costOfFretted, fretNotes, type Fretted, type PitchesAt } from './fret-notes';
 export {
   HARMONIES,
   harmonyLine,

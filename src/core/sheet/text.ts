@@ -197,7 +197,7 @@ const TECHNIQUES = { pick: '', slap: 'S', pop: 'P', tap: 'T', rake: 'R', scrape:
 
 /** What stands under a stroke: how it is struck, which way, a guess. */
 function markText(played: PlayedStroke, strings: number): string {
-  const { notes, technique, direction, guess } = played;
+  const { technique, direction, guess } = played;
   const soft = isSoft(played);
   const some = mutedStrings(played, strings);
   const muted = some === null ? '' : 'M';
