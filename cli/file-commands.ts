@@ -1,6 +1,4 @@
-import { readFile, writeFile } from 'node:fs/promises';
-import { extname } from 'node:path';
-import { formatProblem, type Problem } from '../src/core/base/index';
+import { formatProblem } from '../src/core/base/index';
 import {
   connectionsOf,
   practiceOrder,
@@ -9,22 +7,15 @@ import {
   timesOf,
   type Finding,
 } from '../src/core/clash/index';
-import { readAny, writeChart } from '../src/core/formats/index';
+import { packed, shelfFiles, unpacked, writeChart, songAs, type TakeChoices } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
-import {
-  applyEdit,
-  countOpen,
-  readSong,
-  refitSong,
-  saveSong,
-  songLength,
-  type Song,
-} from '../src/core/song/index';
+import { applyEdit, countOpen, refitSong, songLength, type Song } from '../src/core/song/index';
 import { editOf, finish, splitSong, type Hands } from '../src/core/split/index';
 import { formatGrip } from '../src/core/grip/index';
 import { instrumentFrom, keyFrom, playerFrom } from './grip-commands';
 import { CallError, InputError } from './outcome';
 import type { Options } from './options';
+import { bytesOf, readSongFile, songKindOf, writeBytes, writeSongFile } from './song-files';
 
 /** `check FILE`: what clashes. */
 export async function checkCommand(path: string): Promise<unknown> {
@@ -120,12 +111,43 @@ export async function sheetCommand(path: string, options: Options): Promise<stri
   return sheetText(sheetOf(await readSongFile(path), player));
 }
 
-/** `convert IN OUT`, by file ending. */
-export async function convertCommand(from: string, to: string): Promise<unknown> {
-  kindOf(to);
-  const song = await readSongFile(from);
-  await writeSongFile(to, song);
-  return { from, to, title: song.title };
+/** `convert IN OUT`, by file ending; what the new file has no place for, and what of the old one was left out, is told. */
+export async function convertCommand(from: string, to: string, options: Options): Promise<unknown> {
+  const kind = songKindOf(to);
+  const left: string[] = [];
+  const song = await readSongFile(from, (problem) => left.push(formatProblem(problem)), {
+    sections: sectionsFrom(options.sections),
+    lost: (words) => left.push(words),
+  });
+  const player = options.player === undefined ? null : playerFrom(options.player);
+  const { bytes, lost } = songAs(song, kind, player);
+  await writeBytes(to, bytes);
+  return {
+    ...{ from, to, title: song.title },
+    ...(left.length > 0 ? { understood: left } : {}),
+    ...(lost.length > 0 ? { notInFile: lost } : {}),
+  };
+}
+
+function sectionsFrom(value: string | boolean | undefined): TakeChoices['sections'] {
+  if (value === undefined || value === 'marked') return 'marked';
+  if (value === 'one') return 'one';
+  const bars = Number(value);
+  if (Number.isInteger(bars) && bars >= 1 && bars <= 64) return bars;
+  throw new CallError('Expected --sections marked, --sections one or --sections with a number of bars');
+}
+
+/** `shelf OUT FILE …` puts songs into one archive; `shelf IN` tells what is in one. */
+export async function shelfCommand(archive: string, files: readonly string[]): Promise<unknown> {
+  if (files.length > 0) {
+    const songs: Song[] = [];
+    for (const file of files) songs.push(await readSongFile(file));
+    await writeBytes(archive, packed(shelfFiles(songs)));
+    return { archive, songs: songs.map((song) => song.title) };
+  }
+  const read = unpacked(await bytesOf(archive));
+  if (!read.ok) throw new InputError(`${archive}: ${read.error}`);
+  return { archive, files: read.value.map(({ name, bytes }) => ({ name, bytes: bytes.length })) };
 }
 
 /** `move FILE`: the song in another key, or on another tuning or capo. */
@@ -159,58 +181,4 @@ export async function moveCommand(path: string, options: Options): Promise<unkno
     })),
     chart: writeChart(done.song),
   };
-}
-
-/** A song from a chart or song file; `ask` hears what in a chart may be a slip. */
-export async function readSongFile(
-  path: string,
-  ask: (question: Problem) => void = () => undefined,
-): Promise<Song> {
-  const kind = kindOf(path);
-  let text: string;
-  try {
-    text = await readFile(path, 'utf8');
-  } catch {
-    throw new InputError(`${path}: cannot be read; expected a chart (.txt) or a song file (.json)`);
-  }
-  if (kind === 'txt') {
-    const { song, problems, questions, refused, kind: how } = readAny(text);
-    if (refused !== null) throw new InputError(`${path}: ${refused}`);
-    questions.forEach(ask);
-    // What people type is read with something in place of what nobody can read; in a chart it is mended first.
-    if (problems.length > 0 && how === 'chart') throw new InputError(listed(path, problems));
-    problems.forEach(ask);
-    return song;
-  }
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (error) {
-    throw new InputError(
-      `${path}: this is no JSON: ${(error as Error).message}; expected an Orchestron song file`,
-    );
-  }
-  const song = readSong(json);
-  if (!song.ok) throw new InputError(listed(path, song.error));
-  return song.value;
-}
-
-async function writeSongFile(path: string, song: Song): Promise<void> {
-  const text = kindOf(path) === 'txt' ? writeChart(song) : `${JSON.stringify(saveSong(song), null, 2)}\n`;
-  try {
-    await writeFile(path, text);
-  } catch (error) {
-    throw new InputError(`${path}: cannot be written: ${(error as Error).message}`);
-  }
-}
-
-function kindOf(path: string): 'txt' | 'json' {
-  const ending = extname(path).toLowerCase();
-  if (ending === '.txt') return 'txt';
-  if (ending === '.json') return 'json';
-  throw new CallError(`${path}: expected a file ending in .txt (chart text) or .json (song file)`);
-}
-
-function listed(path: string, problems: readonly Problem[]): string {
-  return problems.map((p) => `${path}: ${formatProblem(p)}`).join('\n');
 }

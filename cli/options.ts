@@ -15,6 +15,7 @@ export const OPTIONS = {
   stems: { type: 'boolean' },
   tempo: { type: 'string' },
   bits: { type: 'string' },
+  sections: { type: 'string' },
   help: { type: 'boolean' },
 } as const;
 

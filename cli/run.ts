@@ -1,5 +1,12 @@
 import { parseArgs } from 'node:util';
-import { checkCommand, convertCommand, moveCommand, sheetCommand, splitCommand } from './file-commands';
+import {
+  checkCommand,
+  convertCommand,
+  moveCommand,
+  shelfCommand,
+  sheetCommand,
+  splitCommand,
+} from './file-commands';
 import { gripsCommand, nameCommand } from './grip-commands';
 import { renderCommand } from './sound-commands';
 import { OPTIONS } from './options';
@@ -11,7 +18,9 @@ const USAGE = `orchestron COMMAND …
   check FILE
   split FILE [--hands left|right|both] [-o OUT]
   sheet FILE --player guitar1|guitar2|bass
-  convert IN OUT
+  convert IN OUT [--sections marked|one|BARS] [--player P]
+          reads and writes .json .txt .musicxml .mxl .mid .cho .crd .tab
+  shelf ARCHIVE.zip [FILE …]
   render FILE -o OUT.wav [--without PLAYER | --stems] [--tempo PERCENT] [--bits 16|24]
   move FILE [--key K] [--player P --tuning "D A D G B E" --capo N] [--keep pitches|shapes] [-o OUT]
 `;
@@ -42,7 +51,12 @@ export async function runCommand(args: readonly string[]): Promise<Outcome> {
         };
       case 'convert': {
         const [from, to] = need(rest, 2, 'convert IN OUT');
-        return json(await convertCommand(from!, to!));
+        return json(await convertCommand(from!, to!, values));
+      }
+      case 'shelf': {
+        const [archive, ...files] = rest;
+        if (archive === undefined) throw new CallError('Expected: shelf ARCHIVE.zip [FILE …]');
+        return json(await shelfCommand(archive, files));
       }
       case 'render':
         return json(await renderCommand(need(rest, 1, 'render FILE -o OUT.wav')[0]!, values));

@@ -5,7 +5,7 @@ import { PLAYERS } from '../src/core/form/index';
 import { filesOf, type OutPart } from '../src/core/formats/wav/song-files';
 import { hear, spansFrom, TEMPO_SHARES } from '../src/core/heard/index';
 import { STEMS, type Fader, type Stem } from '../src/core/sound/index';
-import { readSongFile } from './file-commands';
+import { readSongFile } from './song-files';
 import { CallError } from './outcome';
 import type { Options } from './options';
 

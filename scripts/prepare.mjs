@@ -37,6 +37,7 @@ function build() {
     'public',
     'index.html',
     'vite.config.ts',
+    'vite.stand.config.ts',
     'package-lock.json',
     'tsconfig.json',
   ];

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
+import { leaderRoutes, type Band } from './band';
 
 /** Replaced in index.html by a fresh value for every response. */
 const NONCE_PLACEHOLDER = /__CSP_NONCE__/g;
@@ -33,11 +34,15 @@ const PERMISSIONS = [
 
 /**
  * Serves the built application from `folder` with strict headers: nothing inline, nothing from outside.
- * Paths without a file ending get index.html, so links into the application work. Nothing is kept here.
+ * Paths without a file ending get index.html, so links into the application work. Nothing is kept here. With `band`, the
+ * page of whoever sits at this machine may share stands with the local network.
  */
 export function createApp(
   folder: string,
-  { hosts = OWN_HOSTS }: { hosts?: readonly string[] } = {},
+  {
+    hosts = OWN_HOSTS,
+    band = null,
+  }: { hosts?: readonly string[]; band?: { readonly band: Band; readonly address: string } | null } = {},
 ): Express {
   const index = readFileSync(join(folder, 'index.html'), 'utf8');
   const app = express();
@@ -86,6 +91,7 @@ export function createApp(
     response.setHeader('Permissions-Policy', PERMISSIONS);
     next();
   });
+  if (band) leaderRoutes(app, band);
   app.use(compression());
   app.use('/assets', express.static(join(folder, 'assets'), { index: false, immutable: true, maxAge: '1y' }));
   const page = (_: Request, response: Response) => {

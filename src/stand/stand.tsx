@@ -1,4 +1,4 @@
-import { ArrowLeft, ArrowRight, Maximize, Moon, Play, Square, Sun, Timer, X } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Maximize, Moon, Play, Square, Sun, Timer, Users, X } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { announcement, sheetName, type StandSheet } from '../core/sheet/index';
 import { layOutBars, STAND_LOOK, type Line } from '../engraving/index';
@@ -19,6 +19,14 @@ interface Props {
   readonly leader: number | null;
   /** The band as the program plays it, where it can. */
   readonly band?: { readonly isOn: boolean; readonly toggle: (from: number) => void };
+  /** Phones in the room, where the program was started for them. */
+  readonly share?: {
+    readonly isOn: boolean;
+    readonly toggle: () => void;
+    readonly address: string;
+    readonly code: string;
+    readonly listeners: number;
+  };
   /** Where it opens; null or left out: at the beginning. */
   readonly start?: number | null;
   /** Told where the player goes by hand. */
@@ -28,7 +36,7 @@ interface Props {
 }
 
 /** A player's part before them on stage: their line as large as it goes, what comes next under it. */
-export function Stand({ stand, theme, onTheme, onLeave, leader, band, start, onGo, onPlace }: Props) {
+export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, start, onGo, onPlace }: Props) {
   const [size, setSize] = useState<StandSize>('far');
   const fonts = useMusicFonts();
   const view = useViewport();
@@ -95,6 +103,17 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, start, onG
               {band.isOn ? <Square size={18} fill="currentColor" /> : <Play size={18} fill="currentColor" />}
             </Button>
           )}
+          {share && (
+            <Button
+              look="bar"
+              aria-pressed={share.isOn}
+              aria-label={share.isOn ? 'Stop leading the band’s phones' : 'Lead the band’s phones'}
+              onClick={share.toggle}
+            >
+              <Users size={18} className={share.isOn ? 'text-watch' : ''} />
+              {share.isOn && share.listeners}
+            </Button>
+          )}
           <Button
             look="bar"
             aria-label={run.isOn ? 'Stop turning' : 'Turn by tempo, after a count-in'}
@@ -128,6 +147,11 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, start, onG
           )}
         </div>
       </header>
+      {share?.isOn && (
+        <p className="bg-well px-3 py-1" data-band>
+          Bandmates: <b>{share.address}</b> · code <b className="tracking-widest">{share.code}</b>
+        </p>
+      )}
       {fonts === 'failed' && (
         <p role="alert" className="p-3 text-clash">
           The fonts for notes did not arrive. Reload, or use the text tab.

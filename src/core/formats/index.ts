@@ -19,3 +19,20 @@ export { chordsPlayed } from './typed/tab-bars';
 export { readTyped, type TypedLine, type TypedOptions, type TypedRead } from './typed/read-typed';
 export { isChartText, readAny, readSongFile, type AnyRead } from './typed/read-any';
 export { completionsAt } from './chart/complete';
+export { guessWho, songFromTaken, type TakeChoices, type TakenSong } from './taken/song-from-taken';
+export type { Taken, TakenPart } from './taken/taken';
+export {
+  KIND_WORDS,
+  openFile,
+  packed,
+  shelfFiles,
+  SONG_KINDS,
+  songAs,
+  toBytes,
+  toText,
+  unpacked,
+  type OpenedFile,
+  type SongFile,
+  type SongKind,
+  type ZipFile,
+} from './files/index';

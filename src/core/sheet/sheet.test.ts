@@ -72,12 +72,12 @@ describe('sheet', () => {
     const text = sheetText(sheetOf(song, 'guitar1'));
     const lines = text.split('\n');
     expect(lines[0]).to.equal('Third Rail Choir - Guitar 1');
-    const at = lines.indexOf('== Verse == (twice)  from bar 1');
-    const system = lines.slice(at + 1, at + 10);
+    const at = lines.indexOf('[Verse]');
+    const system = lines.slice(at + 2, at + 11);
     expect(system[0]).to.match(/^ +\|: +\[1\. :\| 2x +\[2\.$/);
     expect(system[1]).to.match(/^ +Dm +B♭ +<C +B♭ +<C$/);
-    expect(system[2]).to.match(/^E +‖-+\|-+‖-+\|$/);
-    expect(system[5]).to.match(/^D +‖-0---0-0-0-0-\|-10---5-5-5-5-‖/);
+    expect(system[2]).to.match(/^E +\|-+\|-+\|-+\|$/);
+    expect(system[5]).to.match(/^D +\|-0---0-0-0-0-\|-10---5-5-5-5-\|/);
     expect(system[8]).to.match(/^ +M +r +m +M +m +m +M/);
   });
 
@@ -85,7 +85,7 @@ describe('sheet', () => {
     fc.assert(
       fc.property(anySong, fc.constantFrom(...PLAYERS), (s, player) => {
         const lines = sheetText(sheetOf(s, player)).split('\n');
-        const tab = lines.filter((l) => /^\S+ *[|‖]/.test(l));
+        const tab = lines.filter((l) => /^\S+ *\|-/.test(l));
         const strings = s.players[player].tuning.length;
         expect(tab.length % strings).to.equal(0);
         for (let i = 0; i < tab.length; i += strings) {

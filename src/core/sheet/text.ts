@@ -22,14 +22,29 @@ export function sheetText(sheet: Sheet): string {
     `Under it: M palm mute  M6 string 6 alone  v down  ^ up  S slap  P pop  T tap  R rake  Z scrape  small letter weak  r silence  ? a guess`,
   ];
   for (const part of sheet.parts) {
-    const remarks = part.remarks.length > 0 ? ` (${part.remarks.join(', ')})` : '';
-    lines.push('', `== ${part.heading} ==${remarks}  from bar ${part.firstBar}`);
+    const times = timesOf(part.bars);
+    lines.push(
+      '',
+      `[${part.heading}${times > 1 ? ` x${times}` : ''}]`,
+      `(${['from bar ' + part.firstBar, ...part.remarks].join(', ')})`,
+    );
     stretches(part.bars).forEach((bars) => {
       if (bars[0]!.opens !== null) lines.push('', `-- ${bars[0]!.opens} --`);
-      lines.push(...systems(bars, sheet));
+      lines.push(...systems(times > 1 ? bars.map(once) : bars, sheet));
     });
   }
   return `${lines.map((line) => line.trimEnd()).join('\n')}\n`;
+}
+
+/** How often a part is played that is all one repeat; 1 for any other. */
+function timesOf(bars: readonly SheetBar[]): number {
+  const isOne = bars[0]?.repeatOpens && bars.every((bar) => bar.ending === null && bar.opens === null);
+  return isOne ? (bars.at(-1)?.repeatCloses ?? 1) : 1;
+}
+
+/** A bar whose repeat is said at the heading. */
+function once(bar: SheetBar): SheetBar {
+  return { ...bar, repeatOpens: false, repeatCloses: 0 };
 }
 
 /** Bars up to where another time begins. */
@@ -65,7 +80,6 @@ function system(bars: readonly SheetBar[], columns: readonly Columns[], sheet: S
   const row = (name: string, of: (i: number) => string, edge: (i: number) => string) =>
     `${name.padEnd(label)}${columns.map((_, i) => `${edge(i)}${of(i)}`).join('')}${edge(columns.length)}`;
   const space = () => ' ';
-  const line = (i: number) => (bars[i]?.repeatOpens || (bars[i - 1]?.repeatCloses ?? 0) > 0 ? '‖' : '|');
   const ends = bars.map((bar) =>
     [
       bar.ending?.opens ? `[${bar.ending.label}` : '',
@@ -77,7 +91,15 @@ function system(bars: readonly SheetBar[], columns: readonly Columns[], sheet: S
   );
   const has = (of: (c: Columns) => string) => columns.some((c) => of(c).trim() !== '');
   const chords = row('', (i) => columns[i]!.chords, space);
-  const tab = sheet.strings.map((name, s) => row(name, (i) => columns[i]!.strings[s]!, line)).reverse();
+  const tab = sheet.strings
+    .map((name, s) =>
+      row(
+        name,
+        (i) => columns[i]!.strings[s]!,
+        () => '|',
+      ),
+    )
+    .reverse();
   return [
     ...saidOf(bars),
     ...(ends.some((text) => text !== '') ? [row('', (i) => ends[i]!.padEnd(columns[i]!.width), space)] : []),

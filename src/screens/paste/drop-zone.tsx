@@ -2,10 +2,14 @@ import { FileText } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
 
-/** Files the reader of songs takes: song files, chart text and every kind of plain text people keep songs in. */
+/** Files the reader of songs takes: song files, chart text, plain text people keep songs in, notes, archives of songs. */
 export const SONG_FILES = {
   'application/json': ['.json'],
   'text/plain': ['.txt', '.chart', '.tab', '.crd', '.cho', '.pro', '.chopro', '.md'],
+  'application/vnd.recordare.musicxml+xml': ['.musicxml', '.xml'],
+  'application/vnd.recordare.musicxml': ['.mxl'],
+  'audio/midi': ['.mid', '.midi'],
+  'application/zip': ['.zip'],
 };
 
 /** A screen on which files can be let go: what is dropped comes to `onFiles`; a sign says so while they are over it. */

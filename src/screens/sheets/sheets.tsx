@@ -1,10 +1,10 @@
-import { Download, MonitorUp } from 'lucide-react';
+import { MonitorUp } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { sheetName, sheetOf, sheetText, type Sheet } from '../../core/sheet/index';
 import type { Song } from '../../core/song/index';
-import { Button, Menu } from '../../ui/index';
+import { Banner, Button, Menu } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { download, fileName } from '../export-song';
 import { StillOpen } from '../listen/still-open';
@@ -31,6 +31,7 @@ export function Sheets() {
   const { form, paper } = useSheetSettings();
   const printing = usePrinting();
   const [all, setAll] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const name = whose === 'all' ? 'for all' : PLAYER_WORDS[whose];
   const title = all ? `${song.title} · all sheets` : `${song.title} · ${name}`;
   usePaper(paper, title);
@@ -45,6 +46,15 @@ export function Sheets() {
   };
   if (song.form.length === 0)
     return <NothingYet words="There is nothing to print yet: this song has no chords." />;
+  const carry = async (players: readonly Player[]) => {
+    setTrouble(null);
+    try {
+      const { carryOut } = await import('./carry-out');
+      await carryOut(song, players);
+    } catch (error) {
+      setTrouble(`The file could not be made: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  };
   const shown: readonly Whose[] = all ? [...PLAYERS, 'all'] : [whose];
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3 print:overflow-visible print:p-0">
@@ -90,22 +100,39 @@ export function Sheets() {
               { label: 'Every sheet and the page for all', onSelect: printAll },
             ]}
           />
-          {whose !== 'all' && (
-            <Button
-              onClick={() => {
-                const sheet = sheetOf(song, whose, form);
-                download(
-                  `${fileName(song.title)}-${fileName(sheetName(sheet))}.txt`,
-                  sheetText(sheet),
-                  'text/plain',
-                );
-              }}
-            >
-              <Download size={16} /> Text tab (.txt)
-            </Button>
-          )}
+          <Menu
+            label="Take along"
+            items={[
+              ...(whose === 'all'
+                ? []
+                : [
+                    {
+                      label: `The stand of ${name} (.html)`,
+                      hint: 'One file for a phone or tablet; needs no network',
+                      onSelect: () => void carry([whose]),
+                    },
+                    {
+                      label: `Text tab of ${name} (.txt)`,
+                      onSelect: () => {
+                        const sheet = sheetOf(song, whose, form);
+                        download(
+                          `${fileName(song.title)}-${fileName(sheetName(sheet))}.txt`,
+                          sheetText(sheet),
+                          'text/plain',
+                        );
+                      },
+                    },
+                  ]),
+              {
+                label: 'The stands of all three (.html)',
+                hint: 'One file; everybody chooses theirs',
+                onSelect: () => void carry(PLAYERS),
+              },
+            ]}
+          />
         </div>
       </div>
+      {trouble !== null && <Banner tone="clash">{trouble}</Banner>}
       {shown.map((one, i) => (
         <div key={one} className={i > 0 ? 'break-before-page' : ''}>
           {one === 'all' ? (

@@ -8,6 +8,7 @@ import { Stand } from '../../stand/index';
 import { useTheme } from '../../ui/index';
 import { useListening } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
+import { useBand } from './use-band';
 import { useTitle } from './use-title';
 
 /** The stand of one player, in the application: it moves with the playing too. */
@@ -23,6 +24,7 @@ export function StandScreen() {
   const sounding = useListening((s) => (s.kind === 'playing' && !s.question?.isApart ? s.place : null));
   const leader = useMemo(() => (sounding === null ? null : placeOf(song, sounding)), [song, sounding]);
   useTitle(`${song.title} · stand`);
+  const { band, isSharing, setSharing, lead } = useBand(song);
   const leave = useCallback(() => void navigate(`../sheets?player=${player}`), [navigate, player]);
   const [start] = useState(() => {
     const { playing, pass, moment } = desk.getState().selection;
@@ -44,6 +46,8 @@ export function StandScreen() {
       leader={leader}
       start={start}
       onGo={goTo}
+      onPlace={lead}
+      {...(band ? { share: { ...band, isOn: isSharing, toggle: () => setSharing(!isSharing) } } : {})}
       band={{
         isOn: kind !== 'still',
         toggle: (from) => {

@@ -10,6 +10,7 @@ import { Button, useWidth } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
 import { PartBoundary } from '../error-page';
 import { exportSong, exportStored } from '../export-song';
+import { HandOut } from './hand-out';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
 
@@ -19,8 +20,10 @@ export function SongRow(props: {
   onRename: (title: string) => void;
   onDuplicate: () => void;
   onDelete: () => void;
+  /** Told what a file has no place for. */
+  onTold: (words: string) => void;
 }) {
-  const { entry, onRename, onDuplicate, onDelete } = props;
+  const { entry, onRename, onDuplicate, onDelete, onTold } = props;
   const { song } = entry;
   const [renaming, setRenaming] = useState(false);
   return (
@@ -82,6 +85,7 @@ export function SongRow(props: {
           >
             <FileText size={16} /> Chart text
           </Button>
+          {song && <HandOut song={song} onTold={onTold} />}
           <Button look="quiet" onClick={onDelete} aria-label={`Delete ${entry.title}`}>
             <Trash2 size={16} /> Delete
           </Button>

@@ -1,14 +1,10 @@
-import { ClipboardPaste, Plus, Upload } from 'lucide-react';
+import { Archive, ClipboardPaste, Plus, Upload } from 'lucide-react';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { formatProblem } from '../../core/base/index';
-import { readAny } from '../../core/formats/index';
 import type { Song } from '../../core/song/index';
 import {
   addSong,
-  fileTrouble,
   freeTitle,
-  readImport,
   readShelf,
   restoreSong,
   storageWords,
@@ -18,11 +14,18 @@ import {
 import { Banner, Button } from '../../ui/index';
 import type { ChartStart } from '../chart/chart';
 import { DropZone, SONG_FILES } from '../paste/drop-zone';
+import { downloadBytes } from '../export-song';
 import { usePorts } from '../ports';
 import { SongRow } from './song-row';
+import { useImport } from './use-import';
 
 const NewSong = lazy(async () => ({ default: (await import('./new-song')).NewSong }));
 const PasteDialog = lazy(async () => ({ default: (await import('../paste/paste-dialog')).PasteDialog }));
+
+const TakenDialog = lazy(async () => ({ default: (await import('../take/taken-dialog')).TakenDialog }));
+const ShelfInDialog = lazy(async () => ({
+  default: (await import('../take/shelf-in-dialog')).ShelfInDialog,
+}));
 
 const WELCOMED = 'orchestron.welcomed';
 
@@ -82,48 +85,25 @@ export function Songs() {
       await refresh();
     });
 
-  const importFiles = (files: readonly File[]) =>
-    attempt(async () => {
-      // One song as somebody typed it is shown as it is understood before it lands.
-      const [only] = files;
-      if (only && files.length === 1 && !fileTrouble(only.name, only.size) && !/\.json$/i.test(only.name)) {
-        const text = await only.text();
-        if (readAny(text).kind === 'typed')
-          return setAdding({ text, file: only.name.replace(/\.[^.]*$/, '') });
-      }
-      const said: string[] = [];
-      let bad = false;
-      let taken = [...titles];
-      for (const file of files) {
-        const large = fileTrouble(file.name, file.size);
-        const read = large
-          ? ({ kind: 'refused', message: large } as const)
-          : readImport(file.name, await file.text());
-        if (read.kind === 'refused') {
-          bad = true;
-          said.push(`${read.message}. Nothing was imported from it.`);
-          continue;
-        }
-        const song = { ...read.song, title: freeTitle(read.song.title, taken) };
-        taken = [...taken, song.title];
-        await addSong(storage, song, { now: Date.now(), draft: read.text });
-        said.push(`${song.title} imported.`);
-        if (read.questions.length > 0) {
-          bad = true;
-          said.push(
-            `Asked about ${file.name}: ${read.questions.slice(0, 2).map(formatProblem).join('; ')}. Its chart shows where.`,
-          );
-        }
-        if (read.problems.length > 0) {
-          bad = true;
-          said.push(
-            `Not understood in ${file.name}: ${read.problems.slice(0, 3).map(formatProblem).join('; ')}. Open its chart to mend it.`,
-          );
-        }
-      }
-      setNotice({ tone: bad ? 'watch' : 'plain', text: said.join(' ') });
-      await refresh();
+  const { importFiles, takeShelf, waiting, done } = useImport({
+    storage,
+    entries: entries ?? [],
+    say: setNotice,
+    refresh,
+  });
+  const takeIn = (files: readonly File[]) => void attempt(() => importFiles(files));
+
+  /** Every song of the shelf that can be read, as one archive. */
+  const wholeShelf = async () => {
+    const { packed, shelfFiles } = await import('../../core/formats/files/index');
+    const songs = (entries ?? []).flatMap((entry) => (entry.song ? [entry.song] : []));
+    downloadBytes('orchestron-songs.zip', packed(shelfFiles(songs)), 'application/zip');
+    const left = (entries ?? []).length - songs.length;
+    setNotice({
+      tone: left > 0 ? 'watch' : 'plain',
+      text: `${songs.length} songs handed out as one file.${left > 0 ? ` ${left} cannot be read and ${left === 1 ? 'is' : 'are'} not in it.` : ''}`,
     });
+  };
 
   const remove = (entry: ShelfEntry) =>
     attempt(async () => {
@@ -134,7 +114,7 @@ export function Songs() {
     });
 
   return (
-    <DropZone onFiles={(files) => void importFiles(files)}>
+    <DropZone onFiles={takeIn}>
       <div className="mx-auto w-full max-w-6xl p-4">
         <div className="mb-3 flex flex-wrap items-center gap-2">
           <h1 className="mr-auto text-2xl font-bold">Songs</h1>
@@ -155,10 +135,13 @@ export function Songs() {
             className="hidden"
             aria-label="Import songs"
             onChange={(e) => {
-              if (e.target.files?.length) void importFiles([...e.target.files]);
+              if (e.target.files?.length) takeIn([...e.target.files]);
               e.target.value = '';
             }}
           />
+          <Button disabled={!entries?.some((e) => e.song)} onClick={() => void attempt(wholeShelf)}>
+            <Archive size={16} /> Whole shelf (.zip)
+          </Button>
           <Button onClick={() => void bringDemo()}>Bring the demo songs back</Button>
         </div>
         {notice && (
@@ -232,6 +215,7 @@ export function Songs() {
                 })
               }
               onDelete={() => void remove(entry)}
+              onTold={(text) => setNotice({ tone: 'plain', text })}
             />
           ))}
         </ul>
@@ -260,6 +244,40 @@ export function Songs() {
                 song={null}
                 onClose={() => setAdding(null)}
                 onNew={(song, draft) => void create(song, {}, { draft, file: adding.file ?? '' })}
+              />
+            )}
+          </Suspense>
+        )}
+        {adding === null && waiting && (
+          <Suspense fallback={null}>
+            {waiting.kind === 'typed' && (
+              <PasteDialog
+                key={waiting.text}
+                text={waiting.text}
+                song={null}
+                onClose={done}
+                onNew={(song, draft) => {
+                  done();
+                  void create(song, {}, { draft, file: waiting.file });
+                }}
+              />
+            )}
+            {waiting.kind === 'notes' && (
+              <TakenDialog
+                key={waiting.file}
+                {...waiting}
+                onClose={done}
+                onTake={(song) => {
+                  done();
+                  void create(song, {}, { file: waiting.file });
+                }}
+              />
+            )}
+            {waiting.kind === 'shelf' && (
+              <ShelfInDialog
+                {...waiting}
+                onClose={done}
+                onTake={(chosen) => void attempt(() => takeShelf(chosen))}
               />
             )}
           </Suspense>

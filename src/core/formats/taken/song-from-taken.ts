@@ -84,7 +84,10 @@ export function songFromTaken(taken: Taken, { who, sections }: TakeChoices): Tak
       ticks,
     );
     for (const problem of said.problems) lost.push(`${section.name}: ${problem.message}`);
-    const same = written.find((one) => sameMaterial(one, said.section));
+    // One time through is what the first time of a section is, whatever comes after it there.
+    const same = written.find((one) =>
+      sameMaterial(times === 1 ? { ...one, variants: [] } : one, said.section),
+    );
     const name =
       same?.name ??
       freeName(

@@ -15,10 +15,13 @@ export function readDirective(page: Understanding, i: number, name: string, valu
       chorus: 'Chorus',
       bridge: 'Bridge',
     };
-    const label = /^label="(.*)"$/.exec(value)?.[1] ?? value;
+    const said = /^label="(.*)"$/.exec(value)?.[1] ?? value;
+    const counted = /^(.*\S)\s+[x×]\s?(\d{1,2})$/.exec(said);
+    const label = counted?.[1] ?? said;
+    const times = counted ? Number(counted[2]) : null;
     const called = label || (Object.hasOwn(usual, begun) ? usual[begun as 'v'] : titled(begun));
     if (/^(?:t|tab|g|grid)$/.test(begun) && label === '') page.told(i, 'nothing');
-    else page.told(i, 'section', sectionWords(page.begin(titled(called), i, { times: null, again: null })));
+    else page.told(i, 'section', sectionWords(page.begin(titled(called), i, { times, again: null })));
     return 1;
   }
   if (/^(?:end_of_|eo)\w+$/.test(name)) {

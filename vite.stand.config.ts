@@ -1,0 +1,25 @@
+import { defineConfig } from 'vite';
+import react from '@vitejs/plugin-react';
+import tailwindcss from '@tailwindcss/vite';
+
+// The stand by itself, one script and one style sheet with the fonts in them: for the file that is carried away and for
+// phones in the room.
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  publicDir: false,
+  build: {
+    outDir: 'dist/stand',
+    assetsInlineLimit: 10_000_000,
+    cssCodeSplit: false,
+    target: 'es2022',
+    chunkSizeWarningLimit: 2000,
+    rollupOptions: {
+      input: 'src/carry/main.tsx',
+      output: {
+        format: 'iife',
+        entryFileNames: 'stand.js',
+        assetFileNames: 'stand[extname]',
+      },
+    },
+  },
+});
