@@ -39,8 +39,11 @@ interface Props {
 export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, start, onGo, onPlace }: Props) {
   const [size, setSize] = useState<StandSize>('far');
   const fonts = useMusicFonts();
-  const view = useViewport();
+  const whole = useViewport();
+  // Where phones are led, a line on top says how they join.
+  const view = { width: whole.width, height: whole.height - (share?.isOn ? SHARE_PX : 0) };
   const awake = useAwake();
+  const isTold = useAfter(8000);
   const scales = scalesFor(view, stand.strings.length, size);
   const room = standRoom(view);
   const lines = useMemo(() => linesOf(stand, view.width / scales.now), [stand, view.width, scales.now]);
@@ -222,13 +225,23 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, sta
           <ArrowRight size={22} />
         </button>
       </div>
-      {!awake && (
+      {!awake && !isTold && (
         <p className="pointer-events-none absolute right-2 bottom-9 rounded bg-well px-2 text-[13px]">
           This browser does not keep the screen on: set the device so that it stays on.
         </p>
       )}
     </div>
   );
+}
+
+/** True once some time has gone by, in ms. */
+function useAfter(ms: number): boolean {
+  const [isOver, setOver] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setOver(true), ms);
+    return () => clearTimeout(timer);
+  }, [ms]);
+  return isOver;
 }
 
 /** The bars line by line; every time through a section begins a line. */
@@ -253,6 +266,9 @@ function restOf(stand: StandSheet, line: Line | undefined, width: number): reado
     before: stand.bars[after - 1],
   });
 }
+
+/** Height of the line that tells address and code. */
+const SHARE_PX = 30;
 
 /** Bars ahead that are drawn. */
 const MOST_AHEAD = 12;

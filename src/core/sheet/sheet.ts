@@ -219,7 +219,14 @@ function barsOfBlock(
         played: playedOn(place, ending.passes),
         opens: null,
         repeatOpens: isRound && i === 0 && n === 0 && body.length === 0,
-        repeatCloses: end && !isLast ? ending.passes.length + 1 : 0,
+        // The last ending is gone back from too, where it is played more than once.
+        repeatCloses: !end
+          ? 0
+          : !isLast
+            ? ending.passes.length + 1
+            : ending.passes.length > 1
+              ? ending.passes.length
+              : 0,
         ending: {
           label: endingWords(ending.passes.map((p) => p - passes[0]! + 1)),
           opens: i === 0,

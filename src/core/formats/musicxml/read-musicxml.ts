@@ -277,7 +277,8 @@ function placeMeasures(
     const inside = Math.round(own);
     const isShort = inside > 0 && inside < length - 1;
     const isLong = inside > length + 1;
-    const isPickup = isShort && n === 0;
+    // A short bar is a pick-up where the song or one of its sections begins.
+    const isPickup = isShort && !one.again && (n === 0 || said.sections[one.measure] !== null);
     if (isShort && !isPickup) lost.add('bars shorter than their metre (silence stands at their end)');
     if (isLong) lost.add('bars longer than their metre (they have one of their own)');
     const meter = isLong ? meterFor(inside, written) : written;

@@ -28,6 +28,8 @@ export function playedOrder(measures: readonly Node[]): readonly PlayedMeasure[]
   let pass = 1;
   let at = 0;
   let again = false;
+  /** The ending one is in. */
+  let inside: readonly number[] | null = null;
   while (at < measures.length && order.length < MOST_PLAYED) {
     const mark = marks[at]!;
     if (mark.forward && at !== start) {
@@ -38,32 +40,30 @@ export function playedOrder(measures: readonly Node[]): readonly PlayedMeasure[]
       // Another time's ending: on to the first bar after it.
       let to = at;
       while (to < measures.length - 1 && !marks[to]!.endingStops) to += 1;
-      if (marks[to]!.backward > 0 && pass > Math.max(...mark.ending)) {
-        at = to + 1;
-        continue;
-      }
       at = to + 1;
       continue;
     }
     order.push({ measure: at, again });
     again = false;
+    if (mark.ending !== null) inside = mark.ending;
     if (mark.backward > 0) {
-      const more = endingsAfter(marks, at).some((numbers) => numbers.includes(pass + 1));
-      const total = Math.max(mark.backward, more ? pass + 1 : 0);
+      // With endings there are as many times as they name; without, as many as the repeat says.
+      const named = inside === null ? [] : [...inside, ...endingsAfter(marks, at).flat()];
+      const total = named.length > 0 ? Math.max(...named) : mark.backward;
       if (pass < total) {
         pass += 1;
         at = start;
         again = true;
+        inside = null;
         continue;
       }
-      if (!more) {
-        start = at + 1;
-        pass = 1;
-      }
-    } else if (mark.endingStops && mark.backward === 0) {
+      start = at + 1;
+      pass = 1;
+    } else if (mark.endingStops) {
       start = at + 1;
       pass = 1;
     }
+    if (mark.endingStops) inside = null;
     at += 1;
   }
   return order;

@@ -95,7 +95,7 @@ function partOf(song: Song, player: Player, { flow, sheet }: Ground): readonly E
   let before: Measure | null = null;
   let number = 0;
   return flow.flatMap(({ playing: index, blocks }) =>
-    blocks.flatMap(({ passes, bars: body, endings }, b) => {
+    blocks.flatMap(({ passes, bars: body, endings }) => {
       const isRound = passes.length > 1;
       const list = [
         ...body.map((place, i) => ({
@@ -108,7 +108,8 @@ function partOf(song: Song, player: Player, { flow, sheet }: Ground): readonly E
           ending.bars.map((place, i) => ({
             place,
             opens: isRound && body.length === 0 && e === 0 && i === 0,
-            closes: i === ending.bars.length - 1 && e < endings.length - 1 ? ending.passes.length + 1 : 0,
+            closes:
+              i === ending.bars.length - 1 ? closesAfter(ending.passes.length, e === endings.length - 1) : 0,
             ending: {
               numbers: ending.passes.map((pass) => pass - passes[0]! + 1).join(', '),
               first: i === 0,
@@ -118,7 +119,7 @@ function partOf(song: Song, player: Player, { flow, sheet }: Ground): readonly E
           })),
         ),
       ];
-      return list.map((one, i): Element => {
+      return list.map((one): Element => {
         const measure = measures[one.place]!;
         const bar = sheet.get(one.place)!;
         const isLead = measure.bar.source === null;
@@ -132,7 +133,7 @@ function partOf(song: Song, player: Player, { flow, sheet }: Ground): readonly E
             ...directions(song, player, {
               bar,
               leads,
-              isFirst: i === 0 && b === 0 && !isLead,
+              isFirst: measure.bar.bar === 0 && measure.bar.pass === 1,
               playing: playings[index]!,
             }),
             ...(leads ? harmonies(measure) : []),
@@ -175,6 +176,12 @@ function barline(
       { location: where },
     ),
   ];
+}
+
+/** How often what ends with an ending is begun again, and once more; 0 where it goes on. */
+function closesAfter(passes: number, isLast: boolean): number {
+  if (isLast) return passes > 1 ? passes : 0;
+  return passes + 1;
 }
 
 /** Key, metre, clef and tuning where they begin or change; null where nothing does. */

@@ -3,7 +3,7 @@ import { gripCell } from '../../form/index';
 import { fitsFingering, type Fingering, type Grip } from '../../grip/index';
 import { allowedPlaces, parseHits } from '../../hits/index';
 import type { Fret } from '../../instrument/index';
-import { plainStep, type Line, type LineNote, type LineStep } from '../../line/index';
+import { plainStep, withFittingFingers, type Line, type LineNote, type LineStep } from '../../line/index';
 import { barTicks, type Meter } from '../../time/index';
 import type { TakenNote } from './taken';
 
@@ -201,10 +201,9 @@ function symbolOf(notes: readonly FrettedNote[], { frets }: Held): string | null
   const struck = new Set(notes.map((n) => n.string));
   const isWhole = held.every((s) => struck.has(s));
   const letters = new Set(notes.map(letter));
+  if (notes.some((n) => frets[n.string] === null)) return null;
   const way = notes[0]!.direction === null ? '' : notes[0]!.direction === 'down' ? 'v' : '^';
   if (letters.size === 1 && isWhole) return `${[...letters][0]}${way}`;
-  const outside = notes.some((n) => frets[n.string] === null);
-  if (outside) return null;
   const groups = [...letters].map((one) => {
     const of = notes
       .filter((n) => letter(n) === one)
@@ -230,7 +229,8 @@ function asLine(strokes: readonly TakenStroke[], of: PartGround): BarPart {
     if (until < next - 1 && notes.some((n) => n.kind === 'ring')) silent(until);
   });
   const ground = { strings: of.strings, first: of.first };
-  return { cells: cellsWithLine([], steps, ground), hits: null, line: steps };
+  const line = withFittingFingers(steps, of.strings);
+  return { cells: cellsWithLine([], line, ground), hits: null, line };
 }
 
 function stepOf(at: number, notes: readonly FrettedNote[], strings: number): LineStep {

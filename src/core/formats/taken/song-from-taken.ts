@@ -67,7 +67,7 @@ export function songFromTaken(taken: Taken, { who, sections }: TakeChoices): Tak
   const tempo = rounded(beatsAMinute(taken.bars[0]?.tempo ?? 120, first));
   const made: { section: Section; times: number; tempo: number }[] = [];
   for (const occurrence of occurrences) {
-    const section = sectionOf(taken, occurrence, { strokes, chords, rigs, key });
+    const section = sectionOf(taken, occurrence, { strokes, chords, rigs, key, lost });
     const own = rounded(beatsAMinute(taken.bars[occurrence.from]!.tempo, section.meter ?? first));
     const last = made.at(-1);
     const joined =
@@ -174,6 +174,7 @@ function sectionOf(
     chords: readonly (readonly PlacedChord[])[];
     rigs: Readonly<Record<Player, Rig>>;
     key: Key;
+    lost: string[];
   },
 ): Section {
   const list = taken.bars.slice(from, to);
@@ -188,7 +189,10 @@ function sectionOf(
       if (of.strokes[player].length === 0) return { cells: restCells(i === 0), hits: null, line: null };
       const strokes = strokesIn(of.strokes[player], bar);
       const held = isHeld(of.strokes[player], bar.start);
-      return barPart(strokes, { meter, strings: of.rigs[player].tuning.length, first: i === 0, held });
+      const part = barPart(strokes, { meter, strings: of.rigs[player].tuning.length, first: i === 0, held });
+      if (part.line && strokes.some(isPartlyMuted))
+        of.lost.push('palm mutes of single strings where the same bar slides, bends or is hammered');
+      return part;
     });
     const lines = PLAYERS.flatMap((player, p) => (parts[p]!.line ? [[player, parts[p]!.line] as const] : []));
     const words = bar.words.map(cleanRemark).filter((text) => text !== '');
@@ -213,6 +217,12 @@ function sectionOf(
     ...(key !== null && key !== of.key.text ? { key } : {}),
     ...(skipped > 0 ? { pickup: barTicks(meter) - skipped } : {}),
   };
+}
+
+/** One string is muted under others that ring: a line has no word for it. */
+function isPartlyMuted({ notes }: TakenStroke): boolean {
+  const muted = notes.filter((n) => n.kind === 'mute').length;
+  return muted > 0 && muted < notes.filter((n) => n.kind !== 'dead').length;
 }
 
 /** Nobody plays: silence from the beginning on. */
