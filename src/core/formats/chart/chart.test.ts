@@ -209,7 +209,7 @@ describe('chart text', () => {
 describe('groups in a bar', () => {
   it('are refused where no division the chart can write reaches them', () => {
     const { problems } = readChart(
-      '== Verse ==\nchords | {A B C D E} F . . . . . . . . . . . |\nguitar1 line | {5@4 5@4 5@4 5@4 5@4} {5@4 5@4 5@4} . . |\n',
+      '== Verse ==\nchords | {A B C D E} F G . . . . . . . . . . |\nguitar1 line | {5@4 5@4 5@4 5@4 5@4} {5@4 5@4 5@4} . . |\n',
     );
     expect(problems.map((p) => p.line)).to.deep.equal([2, 3]);
   });
@@ -283,5 +283,12 @@ describe('chart problems', () => {
     const read = readChart('title: A\r\n== V ==\r\nchords\t| Dm | C\r\n');
     expect(read.problems).to.deep.equal([]);
     expect(read.song.sections[0]!.bars).to.have.length(2);
+  });
+
+  it('pinned: a group at the end of a bar of short words is a place like any other', () => {
+    const text = `title: x\n== A ==\nchords | C |\nguitar1 | r ${'. '.repeat(29)}{. . 3xx4xx} |\n`;
+    const { song, problems } = readChart(text);
+    expect(problems).to.deep.equal([]);
+    expect(song.sections[0]!.bars[0]!.cells.guitar1.map((c) => c.at)).to.deep.equal([0, 3760]);
   });
 });

@@ -39,7 +39,10 @@ export function placeWords(
     );
   }
   const step = bar.ticks / divided.places;
-  const starts = divided.items.map(({ at }) => round(at * step));
+  const at = divided.items.map((one) => ({ tick: round(one.at * step), text: one.item.text }));
+  // Beside a group, what lets the one before go on begins nothing; a bar of as many words as nobody counts is a slip.
+  const isUsual = divided.places < words.length && Number.isInteger(step);
+  const starts = at.filter(({ text }) => !isUsual || !/^\{?\.}?$/.test(text)).map(({ tick }) => tick);
   if (!isDivided(starts, bar.ticks, MOST_PLACES) || words.length > MOST_PLACES) {
     return fail(
       `${words.length} symbols do not divide a ${bar.meter} bar evenly; expected 1, 2, 3, 4, 6 or 8 (use . to hold)`,
