@@ -17,7 +17,7 @@ export type OpenedFile =
 export function openFile(name: string, bytes: Uint8Array): OpenedFile {
   const refuse = (message: string): OpenedFile => ({ kind: 'refused', message: `${name}: ${message}` });
   if (bytes.length === 0) return refuse('this file is empty');
-  if (isMidi(bytes) || (/\.midi?$/i.test(name) && !isText(bytes))) {
+  if (isMidi(bytes) || /\.midi?$/i.test(name)) {
     if (bytes.length > MOST_MIDI_BYTES)
       return refuse('this file is too large to be a song; expected less than 4 MB');
     const read = readMidi(bytes);

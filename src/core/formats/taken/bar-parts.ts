@@ -4,7 +4,7 @@ import { fitsFingering, type Fingering, type Grip } from '../../grip/index';
 import { allowedPlaces, parseHits } from '../../hits/index';
 import type { Fret } from '../../instrument/index';
 import { plainStep, withFittingFingers, type Line, type LineNote, type LineStep } from '../../line/index';
-import { barTicks, type Meter } from '../../time/index';
+import { barTicks, isDivided, type Meter } from '../../time/index';
 import type { TakenNote } from './taken';
 
 /** Notes that are struck at once in a bar; `at` from the bar line. */
@@ -46,10 +46,36 @@ export interface PartGround {
  * A bar of a player: grips with hits where chords are struck and strings of a grip ring through each other, else a line of
  * notes. Nothing struck and nothing held is a rest; nothing struck while something is held lets it sound on.
  */
-export function barPart(strokes: readonly TakenStroke[], of: PartGround): BarPart {
+export function barPart(given: readonly TakenStroke[], of: PartGround): BarPart {
+  const strokes = writable(given, barTicks(of.meter));
   if (strokes.length === 0 && of.held && !of.first) return { cells: [], hits: null, line: null };
   const asGrips = isChordal(strokes) ? gripsOf(strokes, of) : null;
   return asGrips ?? asLine(strokes, of);
+}
+
+/** Most places chart text divides a bar into, and where what needs more is moved to: 32nds. */
+const MOST_PLACES = 64;
+const COARSE = 120;
+
+/** Strokes and their ends where a bar can be written; what no division of it reaches is moved to the nearest 32nd. */
+function writable(strokes: readonly TakenStroke[], bar: number): readonly TakenStroke[] {
+  const ticks = strokes.flatMap(({ at, until }) => (until < bar ? [at, until] : [at]));
+  if (isDivided(ticks, bar, MOST_PLACES)) return strokes;
+  const near = (tick: number) => (tick >= bar ? tick : Math.round(tick / COARSE) * COARSE);
+  const moved = new Map<number, TakenStroke>();
+  for (const { at, until, notes } of strokes) {
+    const place = Math.min(near(at), bar - COARSE);
+    const before = moved.get(place);
+    const own = notes
+      .filter((n) => !before?.notes.some((m) => m.string === n.string))
+      .map((n) => ({ ...n, end: Math.max(place + COARSE, near(n.end)) }));
+    moved.set(place, {
+      at: place,
+      until: Math.max(before?.until ?? 0, place + COARSE, near(until)),
+      notes: [...(before?.notes ?? []), ...own].sort((a, b) => a.string - b.string),
+    });
+  }
+  return [...moved.values()].sort((a, b) => a.at - b.at);
 }
 
 /** True where something is struck together or rings through, and nothing is done that only a line says. */

@@ -17,11 +17,9 @@ export function frettedPart(
   const groups = new Map<number, TakenNote[]>();
   for (const note of part.notes) {
     const at = grid(note.at);
-    // What ends is moved along, so that what was as long as to the next note still is.
-    const end = Math.max(
-      at + 1,
-      Math.abs(note.end - grid(note.end)) < NEAR ? grid(note.end) : Math.round(note.end),
-    );
+    const until = endOn(note.end, grid);
+    // What is over at once is heard until something else is, or for a while.
+    const end = until > at ? until : at + WRITTEN;
     groups.set(at, [...(groups.get(at) ?? []), { ...note, at, end }]);
   }
   const lost = new Set<string>();
@@ -66,8 +64,17 @@ function outer(notes: readonly TakenNote[]): readonly TakenNote[] {
   return [sorted[0]!, sorted.at(-1)!];
 }
 
-/** Ends this near to a place belong to it, in ticks. */
+/** Ends this near to a place belong to it, in ticks; what was played by hand ends where it can be written. */
 const NEAR = 70;
+const WRITTEN = 240;
+
+/** Where a note ends: as it is where that can be written, else at the nearest place. */
+function endOn(end: number, grid: (time: number) => number): number {
+  const exact = Math.round(end);
+  if (exact % 60 === 0 || exact % 80 === 0) return exact;
+  const place = grid(end);
+  return Math.abs(place - end) < NEAR ? place : Math.round(end / WRITTEN) * WRITTEN;
+}
 
 /** The notes that this instrument has, on as many strings as there are. */
 function playable(notes: readonly TakenNote[], rig: Rig, lost: Set<string>): readonly TakenNote[] {
