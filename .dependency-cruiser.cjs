@@ -68,7 +68,10 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'core'], pathNot: 'node_modules/(tonal|@tonaljs|yup|fft.js|wavefile|midi-file|fast-xml-parser|fflate)' },
+      to: {
+        dependencyTypes: ['npm', 'core'],
+        pathNot: 'node_modules/(tonal|@tonaljs|yup|fft.js|wavefile|midi-file|fast-xml-parser|fflate)',
+      },
     },
   ],
   options: {

@@ -7,7 +7,14 @@ import {
   timesOf,
   type Finding,
 } from '../src/core/clash/index';
-import { packed, shelfFiles, unpacked, writeChart, songAs, type TakeChoices } from '../src/core/formats/index';
+import {
+  packed,
+  shelfFiles,
+  unpacked,
+  writeChart,
+  songAs,
+  type TakeChoices,
+} from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
 import { applyEdit, countOpen, refitSong, songLength, type Song } from '../src/core/song/index';
 import { editOf, finish, splitSong, type Hands } from '../src/core/split/index';

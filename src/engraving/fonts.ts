@@ -2,7 +2,7 @@ import bravura from '@vexflow-fonts/bravura/bravura.woff2?url';
 import academico from '@vexflow-fonts/academico/academico.woff2?url';
 
 /** The fonts music is set in, and where they are. */
-export const MUSIC_FONTS = [
+const MUSIC_FONTS = [
   { family: 'Bravura', url: bravura },
   { family: 'Academico', url: academico },
 ] as const;

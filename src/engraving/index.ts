@@ -3,6 +3,6 @@
  * place. layout.ts, rows.ts and bar-width.ts need no browser; engrave.ts and marks.ts draw. Start with layout.ts.
  */
 export { layOutBars, type Line } from './layout';
-export { SHEET_LOOK, spoken, STAND_LOOK, type Look } from './bar-width';
+export { SHEET_LOOK, STAND_LOOK, type Look } from './bar-width';
 export { engraveLine } from './engrave';
-export { loadMusicFonts, MUSIC_FONTS } from './fonts';
+export { loadMusicFonts } from './fonts';

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
+import type { MusicXML as TypedMusicXml } from '@stringsync/musicxml';
 import type { Midi as ToneMidi } from '@tonejs/midi';
 import { parseMidi } from 'midi-file';
 import * as io from 'musicxml-io';
@@ -19,9 +20,7 @@ import type { Song } from '../../src/core/song/index';
  */
 const required = createRequire(import.meta.url);
 const { Midi } = required('@tonejs/midi') as { Midi: typeof ToneMidi };
-const { MusicXML } = required('@stringsync/musicxml') as {
-  MusicXML: { parse(xml: string): { serialize(): string } };
-};
+const { MusicXML } = required('@stringsync/musicxml') as { MusicXML: typeof TypedMusicXml };
 const folder = new URL('../../demo/', import.meta.url);
 const demos = readdirSync(folder)
   .filter((name) => name.endsWith('.txt'))

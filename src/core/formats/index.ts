@@ -22,7 +22,6 @@ export { completionsAt } from './chart/complete';
 export { guessWho, songFromTaken, type TakeChoices, type TakenSong } from './taken/song-from-taken';
 export type { Taken, TakenPart } from './taken/taken';
 export {
-  KIND_WORDS,
   openFile,
   packed,
   shelfFiles,

@@ -82,26 +82,3 @@ function sheetNote(note: LineNote, before: readonly LineStep[]): SheetNote {
 }
 
 const GRACES = { hammer: 'h', pull: 'p', slide: '/' } as const;
-const REACHED = { hammer: 'h', pull: 'p', 'slide-up': '/', 'slide-down': '\\', tap: 't' } as const;
-
-/** What stands before a fret in text tab: how it is reached, or slid into from nowhere. */
-export function reachText({ reached, from, grace }: Pick<SheetNote, 'reached' | 'from' | 'grace'>): string {
-  if (grace !== undefined) return grace;
-  if (from !== undefined) return from === 'below' ? '/' : '\\';
-  return reached === null ? '' : REACHED[reached];
-}
-
-/** What stands behind a fret that is slid off. */
-export function offSign(off: 'up' | 'down' | undefined): string {
-  return off === undefined ? '' : off === 'up' ? '/' : '\\';
-}
-
-/**
- * A note in text tab, with the usual letters of tab as people type it: `h7`, `/9`, `9b1`, `9pb1`, `5tr7`, `t12`, `7~`, `7\\`
- * (common practice).
- */
-export function noteText(note: SheetNote): string {
-  const bend = note.bend === null ? '' : `${note.preBend ? 'p' : ''}b${note.bend}${note.release ? 'r' : ''}`;
-  const trill = note.trill === null ? '' : `tr${note.trill}`;
-  return `${reachText(note)}${note.text}${bend}${trill}${note.vibrato ? '~' : ''}${offSign(note.off)}`;
-}

@@ -28,7 +28,7 @@ export function el(
 /** A text without what XML 1.0 has no sign for (W3C, XML 1.0, 2.2 Characters): control characters, halves of pairs. */
 function plain(text: string): string {
   return text
-    .replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '')
+    .replace(/[^\P{Cc}\t\n\r]|[\uFFFE\uFFFF]/gu, '')
     .replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '');
 }
 
