@@ -1,4 +1,5 @@
 import { noteMarks, noteText, type DrawnBar } from '../core/sheet/index';
+import { formatFingering, formatGrip } from '../core/grip/index';
 import { formatMeter } from '../core/time/index';
 
 /** How music is drawn. */
@@ -18,7 +19,7 @@ export interface Look {
 /** On paper and on a screen at hand. */
 export const SHEET_LOOK: Look = { staff: false, digit: 14, air: 1, stem: 28, clef: true };
 /** From two metres: digits as high as the lines are apart. */
-export const STAND_LOOK: Look = { staff: false, digit: 18, air: 0.75, stem: 17, clef: false };
+export const STAND_LOOK: Look = { staff: false, digit: 20, air: 0.75, stem: 17, clef: false };
 
 /** Width of a digit as a share of its size, of a letter of a chord name likewise: by eye on our fonts, rather too wide. */
 const DIGIT = 0.62;
@@ -92,8 +93,14 @@ export function spoken(bar: DrawnBar, strings: number): string {
     if (stroke === null) return 'rest';
     if (tiedFrom) return 'held';
     const muted = stroke.notes.some((n) => n.kind === 'mute') ? ' muted' : '';
-    if (stroke.grip && stroke.notes.length > 1)
-      return `${[...stroke.notes].map((n) => n.fret ?? 'x').join(' ')}${muted}`;
+    const isWhole = stroke.grip?.every(
+      (fret, s) => fret === null || stroke.notes.some((n) => n.string === s),
+    );
+    if (stroke.grip && isWhole && stroke.notes.length > 1) {
+      const fingers = stroke.fingers ? ` with fingers ${formatFingering(stroke.fingers)}` : '';
+      const dead = stroke.notes.every((n) => n.kind === 'dead') ? ' dead' : '';
+      return `${formatGrip(stroke.grip)}${fingers}${dead}${muted}`;
+    }
     return stroke.notes.map((n) => `${noteText(n)} on string ${strings - n.string}`).join(' and ') + muted;
   });
   const said = [

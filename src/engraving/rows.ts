@@ -93,7 +93,7 @@ export function rowsOf(
     tabEnd,
     stem: look.staff ? null : look.stem,
     strokeY,
-    height: y + 4,
+    height: y + 6,
   };
 }
 

@@ -4,12 +4,11 @@ import type { Line } from '../engraving/index';
 export type StandSize = 'far' | 'near';
 
 /**
- * A ten-inch tablet of 1280 by 800 CSS pixels has about 5.9 of them to a millimetre, so a digit 9 mm high takes 54, and a
- * little for the eye. The digits of
- * our tab are 12.3 units high (0.685 of their size of 18).
+ * A ten-inch tablet of 1280 by 800 CSS pixels has about 5.9 of them to a millimetre, so a digit 9 mm high takes 54. The digits
+ * of our tab are 12.8 units high: 0.64 of their size of 20, measured.
  */
-const FAR_PX = 56;
-const DIGIT_UNITS = 18 * 0.685;
+const FAR_PX = 55;
+const DIGIT_UNITS = 20 * 0.64;
 /** Units a line of tab is high besides its strings: chord names, one row of marks, stems. */
 const AROUND = 18 + 13 + 8 + 24;
 /** Smallest a line that comes next is drawn. */

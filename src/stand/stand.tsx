@@ -1,4 +1,17 @@
-import { ArrowLeft, ArrowRight, Maximize, Moon, Play, Square, Sun, Timer, Users, X } from 'lucide-react';
+import {
+  ArrowLeft,
+  ArrowRight,
+  Maximize,
+  Moon,
+  Play,
+  Square,
+  Sun,
+  Timer,
+  Users,
+  X,
+  ZoomIn,
+  ZoomOut,
+} from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { announcement, sheetName, type StandSheet } from '../core/sheet/index';
 import { layOutBars, STAND_LOOK, type Line } from '../engraving/index';
@@ -77,7 +90,7 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, sta
   const next = part ? stand.parts.find((one) => one.from === part.from + part.bars) : undefined;
   const isEnding = part !== undefined && line !== undefined && endsPart(line, part.from + part.bars + first);
   // A line with much above it is drawn a little smaller rather than cut.
-  const scale = line ? Math.min(scales.now, (room * 0.8) / line.height) : scales.now;
+  const scale = line ? Math.min(scales.now, (room * 0.84) / line.height) : scales.now;
   const rest = useMemo(
     () => restOf(stand, line, view.width / scales.next),
     [stand, line, view.width, scales.next],
@@ -131,7 +144,7 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, sta
             aria-label={size === 'far' ? 'Smaller, more bars' : 'Larger, from afar'}
             onClick={() => setSize(size === 'far' ? 'near' : 'far')}
           >
-            {size === 'far' ? 'A−' : 'A+'}
+            {size === 'far' ? <ZoomOut size={18} /> : <ZoomIn size={18} />}
           </Button>
           <Button look="bar" aria-label="Full screen" onClick={() => void toggleFullScreen()}>
             <Maximize size={18} />

@@ -92,6 +92,17 @@ describe('access, by axe-core', () => {
       await goTo(page, 'Sheets');
       await page.waitForSelector('article svg');
       expect(await serious(page), 'sheets').to.deep.equal([]);
+      await page.locator('button ::-p-text(How it looks)').click();
+      await page.waitForSelector('[role="menu"]');
+      expect(await serious(page), 'how sheets look').to.deep.equal([]);
+      await page.keyboard.press('Escape');
+      await page.locator('button ::-p-text(For all)').click();
+      await page.waitForSelector('article[aria-label="Page for all"]');
+      expect(await serious(page), 'page for all').to.deep.equal([]);
+      await page.locator('button ::-p-text(Bass)').click();
+      await page.locator('button ::-p-text(On the stand)').click();
+      await page.waitForSelector('[data-stand] svg text');
+      expect(await serious(page), 'stand').to.deep.equal([]);
     });
   }
 

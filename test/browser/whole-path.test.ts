@@ -83,10 +83,11 @@ describe('the whole path in Chromium', () => {
     await goTo(page, 'Sheets');
     await page.waitForSelector('article svg');
     const sheets = await catchDownloads(page);
-    await press(page, 'Text tab (.txt)');
+    await page.locator('button ::-p-text(Take along)').click();
+    await page.locator('[role="menuitem"] ::-p-text(Text tab of Guitar 1)').click();
     const [sheet] = await sheets();
     expect(sheet!.name).to.equal('paper-kite-guitar-1.txt');
-    expect(sheet!.text).to.include('== Verse == (twice)');
+    expect(sheet!.text).to.include('[Verse x2]');
 
     await goTo(page, 'Songs');
     await page.waitForSelector('li svg');

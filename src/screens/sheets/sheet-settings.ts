@@ -26,16 +26,6 @@ const USUAL: SheetSettings = {
   paper: 'A4',
 };
 
-/** Remembered in this browser, not in a song: they are about eyes and printers. */
-export const useSheetSettings = create<SheetSettings & { set: (change: Partial<SheetSettings>) => void }>()(
-  persist((set) => ({ ...USUAL, set: (change) => set(change) }), {
-    name: 'orchestron.sheets',
-    storage: createJSONStorage(() => safeStorage),
-    partialize: ({ set: _set, ...settings }) => settings,
-    merge: (stored, now) => ({ ...now, ...sound(stored) }),
-  }),
-);
-
 /** Local storage, or nothing where the browser refuses it. */
 const safeStorage = {
   getItem: (name: string) => attempt(() => localStorage.getItem(name)) ?? null,
@@ -50,6 +40,16 @@ function attempt<T>(work: () => T): T | undefined {
     return undefined;
   }
 }
+
+/** Remembered in this browser, not in a song: they are about eyes and printers. */
+export const useSheetSettings = create<SheetSettings & { set: (change: Partial<SheetSettings>) => void }>()(
+  persist((set) => ({ ...USUAL, set: (change) => set(change) }), {
+    name: 'orchestron.sheets',
+    storage: createJSONStorage(() => safeStorage),
+    partialize: ({ set: _set, ...settings }) => settings,
+    merge: (stored, now) => ({ ...now, ...sound(stored) }),
+  }),
+);
 
 /** What of a stored record can be used. */
 function sound(stored: unknown): Partial<SheetSettings> {
