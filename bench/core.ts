@@ -1,15 +1,25 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { connectionsOf, handsTogether, songFindings } from '../src/core/clash/index';
-import { createChartReader, readAny, readChart, writeChart } from '../src/core/formats/index';
+import {
+  createChartReader,
+  guessWho,
+  openFile,
+  readAny,
+  readChart,
+  songAs,
+  songFromTaken,
+  writeChart,
+} from '../src/core/formats/index';
 import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
-import { parseLine } from '../src/core/line/index';
+import { fretNotes, parseLine } from '../src/core/line/index';
 import { parseChord } from '../src/core/pitch/index';
 import { applyEdit, refitSong, rightHand, saveSong, unfold, type Song } from '../src/core/song/index';
 import { alternativesFor, followingFor, groundOf } from '../src/core/offers/index';
 import { hear, spansFrom, type Heard } from '../src/core/heard/index';
 import { Renderer, STEMS, type SoundPlan } from '../src/core/sound/index';
+import { sheetOf } from '../src/core/sheet/index';
 import { finish, problemOf, splitSong } from '../src/core/split/index';
 import { chartOf, CHORDS } from './charts';
 
@@ -25,6 +35,19 @@ function filled(bars: number, seed: number): Song {
   const done = finish(splitSong(song, null));
   if (!done.ok) throw new Error(done.error);
   return applyEdit(song, { kind: 'setCells', changes: done.value.changes });
+}
+
+/** So many bars with grips, and eighths in all right hands, every other of them muted. */
+function struck(bars: number, seed: number): Song {
+  const song = filled(bars, seed);
+  const sections = song.sections.map((section) => ({
+    ...section,
+    bars: section.bars.map((bar) => ({
+      ...bar,
+      hits: { guitar1: 'OmOmOmOm', guitar2: 'O---O---', bass: 'O-O-O-O-' },
+    })),
+  }));
+  return { ...song, sections };
 }
 
 /** The whole of a song, at 48,000 samples a second. */
@@ -413,6 +436,48 @@ const benchmarks: readonly Benchmark[] = [
       },
     },
   ]),
+  {
+    name: 'sheet of 400 bars: notes, rests, repeats, from nothing',
+    runs: 12,
+    prepare: (run) => {
+      const song = struck(400, 60 + run);
+      return () => sheetOf(song, 'guitar1');
+    },
+  },
+  ...(['musicxml', 'mid'] as const).flatMap((kind): Benchmark[] => [
+    {
+      name: `400 bars written as .${kind}, from nothing`,
+      runs: 12,
+      prepare: (run) => {
+        const song = struck(400, 80 + run);
+        return () => songAs(song, kind);
+      },
+    },
+    {
+      name: `400 bars read from .${kind} and made a song`,
+      runs: 8,
+      prepare: (run) => {
+        const { bytes } = songAs(struck(400, 80 + run), kind);
+        return () => {
+          const opened = openFile(`x.${kind}`, bytes);
+          if (opened.kind !== 'notes') throw new Error(opened.kind);
+          songFromTaken(opened.taken, { who: guessWho(opened.taken.parts), sections: 'marked' });
+        };
+      },
+    },
+  ]),
+  {
+    name: 'strings and frets for 2000 notes without, half of them chords',
+    runs: 5,
+    prepare: (run) => {
+      const list = Array.from({ length: 2000 }, (_, i) => ({
+        seconds: i * 0.2,
+        pitches:
+          i % 2 === 0 ? [40 + ((i * 7 + run) % 24)] : [45, 52, 57].map((p) => p + ((i * 5 + run) % 12)),
+      }));
+      return () => fretNotes(list, { instrument: defaultGuitar(3), hand: HANDS.middle });
+    },
+  },
   {
     name: 'sound: a song of 64 bars as strings in time',
     runs: 5,

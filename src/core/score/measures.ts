@@ -80,8 +80,16 @@ function measureOf(bar: PlayedBar, strokes: readonly PlayedStroke[]): Measure {
   const { written, groups } = rhythmOf(items, bar.meter);
   const notes = written.map((piece): ScoreNote => {
     const { stroke, tiedFrom, tiedTo } = items[piece.item]!;
+    const { item, at, ticks, base, dots, first, last, group } = piece;
     return {
-      ...piece,
+      item,
+      at,
+      ticks,
+      base,
+      dots,
+      first,
+      last,
+      group,
       stroke,
       tiedFrom: stroke !== null && (piece.first ? tiedFrom : true),
       tiedTo: stroke !== null && (piece.last ? tiedTo : true),

@@ -62,7 +62,9 @@ interface Raw extends Omit<PlayedStroke, 'until' | 'notes'> {
   readonly notes: { -readonly [K in keyof PlayedNote]: PlayedNote[K] }[];
   /** The hand goes across all strings: what rang before ends. */
   readonly whole: boolean;
-  readonly bar: PlayedBar;
+  /** Where its bar begins, and its metre. */
+  readonly barStart: number;
+  readonly meter: Meter;
 }
 
 function makeStrokes(song: Song, player: Player): readonly PlayedStroke[] {
@@ -72,8 +74,9 @@ function makeStrokes(song: Song, player: Player): readonly PlayedStroke[] {
   const joined = joinedAtOnce(raw);
   endWhatIsStruckAgain(joined);
   return joined.map((stroke, i): PlayedStroke => {
-    const { whole: _whole, bar, ...rest } = stroke;
-    return { ...rest, until: untilOf(stroke, { bar, next: joined[i + 1]?.at ?? Infinity }) };
+    const { at, notes, technique, weak, direction, guess, fingers, grip } = stroke;
+    const until = untilOf(stroke, joined[i + 1]?.at ?? Infinity);
+    return { at, until, notes, technique, weak, direction, guess, fingers, grip };
   });
 }
 
@@ -107,11 +110,13 @@ function rawOf(
     const stop = Math.min(end, zero + strike.end);
     const notes = strike.step
       ? strike.step.notes.map((note) => lineNote(note, { strike, rig, end: stop, before: last }))
-      : chordNotes(strike, { rig, end: stop, before: last }).map((note) => ({
-          ...note,
+      : chordNotes(strike, {
+          rig,
+          end: stop,
+          before: last,
           from: (cell.kind === 'grip' && !isSameCell(last, strike) && cell.from) || null,
           off: (cell.kind === 'grip' && isLast && cell.off) || null,
-        }));
+        });
     if (notes.length === 0) return [];
     return [
       {
@@ -124,7 +129,8 @@ function rawOf(
         fingers: strike.fingers ?? null,
         grip: strike.step ? null : strike.grip,
         whole: strike.strings === null && strike.slur === null,
-        bar: { ...first, start: zero + Math.floor(strike.at / length) * length },
+        barStart: zero + Math.floor(strike.at / length) * length,
+        meter,
       },
     ];
   });
@@ -136,23 +142,13 @@ function isSameCell(a: Strike | null, b: Strike): boolean {
 
 type Made = Raw['notes'][number];
 
-const PLAIN = {
-  reached: null,
-  from: null,
-  off: null,
-  grace: null,
-  bend: null,
-  trill: null,
-  vibrato: false,
-  harmonic: null,
-} as const;
-
 /** The strings of a grip that a stroke goes across; of a slur those that move, or all where nothing sounded. */
 function chordNotes(
   strike: Strike,
-  { rig, end, before }: { rig: Rig; end: number; before: Strike | null },
-): readonly Made[] {
+  of: { rig: Rig; end: number; before: Strike | null } & Pick<PlayedNote, 'from' | 'off'>,
+): Made[] {
   const { grip, kind, slur } = strike;
+  const { rig, end, before, from, off } = of;
   const struck = gripNotes(grip, rig).filter(({ string }) => strikesString(strike, string));
   const moved =
     slur === null || before === null
@@ -163,14 +159,21 @@ function chordNotes(
     const was = fretBefore(string);
     const isSlurred = slur !== null && was !== null && moved.length > 0;
     const fret = grip[string]!;
+    // Written out: there are thousands of them.
     return {
-      ...PLAIN,
       string,
       fret: kind === 'dead' ? null : fret,
       midi: kind === 'dead' ? null : midi,
       kind,
       end,
       reached: !isSlurred ? null : slur !== 'slide' ? slur : fret >= was ? 'slide-up' : 'slide-down',
+      from,
+      off,
+      grace: null,
+      bend: null,
+      trill: null,
+      vibrato: false,
+      harmonic: null,
     };
   });
 }
@@ -236,16 +239,17 @@ function endWhatIsStruckAgain(strokes: readonly Raw[]): void {
  * Where a stroke ends as it is written. What is muted or dead is over at once; it is written to the next stroke or the
  * end of its beat (of its eighth, if dead), unless the hand stops before: common practice.
  */
-function untilOf(stroke: Raw, { bar, next }: { bar: PlayedBar; next: number }): number {
+function untilOf(stroke: Raw, next: number): number {
+  const { barStart, meter } = stroke;
   const sounds = stroke.notes.filter((n) => n.kind === 'ring');
   if (sounds.length > 0) return Math.min(next, Math.max(...sounds.map((n) => n.end)));
   const muted = stroke.notes.filter((n) => n.kind === 'mute');
   const end = Math.max(stroke.at, ...muted.map((n) => n.end));
   if (muted.length > 0 && end - stroke.at < MUTE_TICKS) return Math.min(next, end);
-  const place = muted.length > 0 ? beatOf(bar.meter) : TICKS_PER_QUARTER / 2;
-  const at = stroke.at - bar.start;
-  const edge = bar.start + (Math.floor(at / place + 0.001) + 1) * place;
-  return Math.min(next, edge, bar.start + barTicks(bar.meter));
+  const place = muted.length > 0 ? beatOf(meter) : TICKS_PER_QUARTER / 2;
+  const at = stroke.at - barStart;
+  const edge = barStart + (Math.floor(at / place + 0.001) + 1) * place;
+  return Math.min(next, edge, barStart + barTicks(meter));
 }
 
 function beatOf(meter: Meter): number {

@@ -199,15 +199,23 @@ function withNotes(words: Words, { measure, place, key }: NotesOfBar): SheetBar 
   const said = { number, skipped, chords, told, or, sound, unsure, key: key.text };
   return {
     ...{ ...words, at, place, played: [place], notes, groups, key },
-    same: JSON.stringify([said, notes.map(noteWords)]),
+    same: `${JSON.stringify(said)} ${notes.map(noteWords).join(', ')}`,
     ...{ opens: null, repeatOpens: false, repeatCloses: 0, ending: null },
   };
 }
 
-function noteWords({ at, ticks, base, dots, group, tiedFrom, tiedTo, stroke }: ScoreNote): unknown {
-  const time = [at, ticks, base, dots, group, tiedFrom, tiedTo];
+/** Everything of a written note in one text; written out, for speed. */
+function noteWords({ at, ticks, base, dots, group, tiedFrom, tiedTo, stroke }: ScoreNote): string {
+  const time = `${at} ${ticks} ${base} ${dots} ${group} ${tiedFrom} ${tiedTo}`;
   if (stroke === null) return time;
-  const { technique, weak, direction, guess, fingers, until } = stroke;
-  const notes = stroke.notes.map(({ end, ...note }) => ({ ...note, rings: end > until }));
-  return [time, notes, { technique, weak, direction, guess, fingers }];
+  const { technique, weak, direction, guess, fingers, until, notes } = stroke;
+  let text = `${time} ${technique} ${weak} ${direction} ${guess} ${fingers?.join('')}`;
+  for (const n of notes) {
+    text += ` ${n.string}/${n.fret}${n.kind}${n.end > until ? '+' : ''}`;
+    if (n.reached !== null || n.from !== null || n.off !== null) text += `${n.reached}${n.from}${n.off}`;
+    if (n.grace !== null) text += `(${n.grace.fret}${n.grace.reached})`;
+    if (n.bend !== null) text += `b${n.bend.quarters}${n.bend.release}${n.bend.before}`;
+    if (n.trill !== null || n.vibrato || n.harmonic !== null) text += `${n.trill}~${n.vibrato}<${n.harmonic}`;
+  }
+  return text;
 }

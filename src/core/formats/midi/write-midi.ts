@@ -41,11 +41,31 @@ export function writeMidi(song: Song): MidiOut {
     conductor(song, bars, zero),
     ...PLAYERS.map((player) => trackOf(song, player, { bars, zero })),
   ];
-  const bytes = writeEvents({
-    header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER },
-    tracks: tracks.map(inDeltas),
-  });
-  return { bytes: Uint8Array.from(bytes), lost: lostIn(song) };
+  return { bytes: fileOf(tracks.map(inDeltas)), lost: lostIn(song) };
+}
+
+/** Events the library writes at a time: it copies what it has for every byte. */
+const PIECE = 200;
+/** Bytes of a file's head and of a track's (Standard MIDI Files 1.0). */
+const HEAD = 14;
+const TRACK_HEAD = 8;
+
+/** A file of tracks, written by the library piece by piece and put together. */
+function fileOf(tracks: readonly (readonly MidiEvent[])[]): Uint8Array {
+  const header = { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER } as const;
+  const bytes: number[] = writeEvents({ header, tracks: [] }).slice(0, HEAD);
+  bytes[11] = tracks.length;
+  for (const events of tracks) {
+    const body: number[] = [];
+    for (let from = 0; from < events.length; from += PIECE) {
+      const piece = writeEvents({ header, tracks: [events.slice(from, from + PIECE)] });
+      for (let i = HEAD + TRACK_HEAD; i < piece.length; i += 1) body.push(piece[i]!);
+    }
+    const long = body.length;
+    bytes.push(0x4d, 0x54, 0x72, 0x6b, long >>> 24, (long >> 16) & 255, (long >> 8) & 255, long & 255);
+    for (const byte of body) bytes.push(byte);
+  }
+  return Uint8Array.from(bytes);
 }
 
 interface Timed {

@@ -97,7 +97,17 @@ export function notesOf(note: ScoreNote, of: NoteGround): readonly Element[] {
 
 function pitchOf(one: PlayedNote, { rig, key }: NoteGround): Element {
   const midi = one.midi ?? ((openStrings(rig)[one.string]! + rig.capo) as Midi);
-  return el('pitch', pitchParts(noteName(midi, key)));
+  return pitchElement(midi, key);
+}
+
+const pitches = new Map<string, Element>();
+
+/** A pitch as it is spelled in a key; remembered, there are few of them. */
+function pitchElement(midi: Midi, key: Key): Element {
+  const id = `${midi} ${key.text}`;
+  let made = pitches.get(id);
+  if (!made) pitches.set(id, (made = el('pitch', pitchParts(noteName(midi, key)))));
+  return made;
 }
 
 /** Step, alteration and octave of a note by name: `Bb3`. */
@@ -199,7 +209,7 @@ function graceOf(one: PlayedNote, of: NoteGround, first: boolean): Element {
   return el('note', [
     el('grace', [], { slash: 'yes' }),
     first ? null : el('chord'),
-    el('pitch', pitchParts(noteName(midi, of.key))),
+    pitchElement(midi, of.key),
     el('voice', 1),
     el('type', '16th'),
     el('notations', [

@@ -56,11 +56,29 @@ export function barPart(given: readonly TakenStroke[], of: PartGround): BarPart 
 /** Most places chart text divides a bar into, and where what needs more is moved to: 32nds. */
 const MOST_PLACES = 64;
 const COARSE = 120;
+/** Places ends are moved to, the finest first, in ticks. */
+const STEPS = [60, 80, 120, 160, 240, 320, 480, 640, 960] as const;
 
 /** Strokes and their ends where a bar can be written; what no division of it reaches is moved to the nearest 32nd. */
 function writable(strokes: readonly TakenStroke[], bar: number): readonly TakenStroke[] {
-  const ticks = strokes.flatMap(({ at, until }) => (until < bar ? [at, until] : [at]));
-  if (isDivided(ticks, bar, MOST_PLACES)) return strokes;
+  const ends = strokes
+    .filter((s) => s.until < bar && s.notes.some((n) => n.kind === 'ring'))
+    .map((s) => s.until);
+  const starts = strokes.map(({ at }) => at);
+  if (isDivided([...starts, ...ends], bar, MOST_PLACES)) return strokes;
+  // Where the strokes can be written, only what ends is moved, to a place among them.
+  const step = STEPS.find(
+    (one) => bar / one <= MOST_PLACES && bar % one === 0 && starts.every((t) => t % one === 0),
+  );
+  if (step !== undefined) {
+    const moved = (at: number, end: number) =>
+      end >= bar ? end : Math.max(at + step, Math.round(end / step) * step);
+    return strokes.map((s) => ({
+      ...s,
+      until: moved(s.at, s.until),
+      notes: s.notes.map((n) => ({ ...n, end: moved(s.at, n.end) })),
+    }));
+  }
   const near = (tick: number) => (tick >= bar ? tick : Math.round(tick / COARSE) * COARSE);
   const moved = new Map<number, TakenStroke>();
   for (const { at, until, notes } of strokes) {

@@ -72,8 +72,11 @@ const WRITTEN = 240;
 function endOn(end: number, grid: (time: number) => number): number {
   const exact = Math.round(end);
   if (exact % 60 === 0 || exact % 80 === 0) return exact;
-  const place = grid(end);
-  return Math.abs(place - end) < NEAR ? place : Math.round(end / WRITTEN) * WRITTEN;
+  const places = [grid(end), ...[WRITTEN, 160].map((step) => Math.round(end / step) * step)];
+  const near = places
+    .filter((tick) => tick % 80 === 0 || tick % 60 === 0)
+    .sort((a, b) => Math.abs(a - end) - Math.abs(b - end))[0];
+  return near !== undefined && Math.abs(near - end) < NEAR ? near : Math.round(end / WRITTEN) * WRITTEN;
 }
 
 /** The notes that this instrument has, on as many strings as there are. */

@@ -10,6 +10,7 @@ const FINER_COSTS = 14;
  * is.
  */
 export function onGrid(times: readonly number[]): (time: number) => number {
+  if (areWritten(times)) return (time) => Math.round(time);
   const beats = new Map<number, number[]>();
   for (const time of times) {
     const beat = Math.floor((time + EARLY) / TICKS_PER_QUARTER);
@@ -22,6 +23,21 @@ export function onGrid(times: readonly number[]): (time: number) => number {
     const inside = time - beat * TICKS_PER_QUARTER;
     return beat * TICKS_PER_QUARTER + Math.round(inside / step) * step;
   };
+}
+
+/** Share of times on places of 24ths and 16ths of a quarter from which they were written rather than played. */
+const WRITTEN_SHARE = 0.95;
+
+/** True where times stand where only a machine puts them. */
+function areWritten(times: readonly number[]): boolean {
+  const exact = times.filter(
+    (time) => isOn(time, TICKS_PER_QUARTER / 24) || isOn(time, TICKS_PER_QUARTER / 16),
+  );
+  return exact.length >= times.length * WRITTEN_SHARE;
+}
+
+function isOn(time: number, step: number): boolean {
+  return Math.abs(time - Math.round(time / step) * step) < 0.75;
 }
 
 /** A note a little before the beat belongs to it, in ticks. */
