@@ -2,10 +2,11 @@
  * Takes one picture of each main view with the demo songs into docs/screenshots/.
  * Run after a build: npm run screenshots [-- folder]
  */
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
+import { readChart, songAs } from '../src/core/formats/index';
 import { openBrowser, serveBuild } from './browser';
 
 const folder = process.argv[2] ?? fileURLToPath(new URL('../docs/screenshots', import.meta.url));
@@ -29,6 +30,23 @@ const openSong = async (page: Page, title: string) => {
   await page.waitForSelector('[data-alternative]');
 };
 const tab = async (page: Page, name: string) => page.locator(`nav ::-p-text(${name})`).click();
+
+const demoChart = (name: string) =>
+  readFileSync(fileURLToPath(new URL(`../demo/${name}.txt`, import.meta.url)), 'utf8');
+
+/** Gives bytes to the shelf's import as a file. */
+const giveFile = (page: Page, name: string, bytes: Uint8Array) =>
+  page.evaluate(
+    (called, list) => {
+      const input = document.querySelector<HTMLInputElement>('input[aria-label="Import songs"]')!;
+      const files = new DataTransfer();
+      files.items.add(new File([new Uint8Array(list)], called));
+      input.files = files.files;
+      input.dispatchEvent(new Event('change', { bubbles: true }));
+    },
+    name,
+    [...bytes],
+  );
 
 /** What a bandmate might send. */
 const PASTED = `Paper Lantern
@@ -151,23 +169,6 @@ const shots: readonly Shot[] = [
     },
   })),
   {
-    name: 'chart-problems',
-    theme: 'light',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Nine Minute Bus');
-      await tab(page, 'Chart');
-      await page.waitForSelector('.cm-content');
-      await page.click('.cm-content');
-      await page.keyboard.down('Control');
-      await page.keyboard.press('End');
-      await page.keyboard.up('Control');
-      await page.keyboard.type('\n== Bridge ==\nchords | Dm | Hx | G |\nguitar1 | 0000x | ? | ? | ? |\n');
-      await page.waitForSelector('[aria-label="Not understood"]');
-    },
-  },
-  {
     name: 'ground',
     theme: 'light',
     width: 1280,
@@ -194,22 +195,20 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[aria-label="With the others following"] [data-letter="a"]');
     },
   },
-  ...(['light', 'dark'] as const).map((theme): Shot => ({
-    name: theme === 'light' ? 'hits-day' : 'hits-night',
-    theme,
+  {
+    name: 'hits-day',
+    theme: 'light',
     width: 1280,
     height: 800,
     go: async (page) => {
       await openSong(page, 'Tramline Sparks');
       await tab(page, 'Hits');
       await page.waitForSelector('[data-hits-drawing]');
-      await page
-        .locator(`nav[aria-label="Sections and joins"] ::-p-text(${theme === 'light' ? 'Verse' : 'Lift'})`)
-        .click();
+      await page.locator(`nav[aria-label="Sections and joins"] ::-p-text(Verse)`).click();
       for (let i = 0; i < 3; i += 1) await page.keyboard.press('PageDown');
-      if (theme === 'light') await page.waitForSelector('[data-cure]');
+      await page.waitForSelector('[data-cure]');
     },
-  })),
+  },
   {
     name: 'hits-join',
     theme: 'dark',
@@ -232,7 +231,35 @@ const shots: readonly Shot[] = [
     go: async (page) => {
       await openSong(page, 'Tramline Sparks');
       await tab(page, 'Sheets');
-      await page.waitForSelector('article svg');
+      await page.waitForSelector('article .engraved svg text');
+    },
+  },
+  {
+    name: 'stand',
+    theme: 'dark',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Sheets');
+      await page.waitForSelector('article .engraved svg text');
+      await page.locator('button ::-p-text(On the stand)').click();
+      await page.waitForSelector('[data-stand] svg text');
+      for (let n = 0; n < 3; n += 1) await page.keyboard.press('ArrowRight');
+    },
+  },
+  {
+    name: 'notes-taken',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Salt Lamp');
+      const { bytes } = songAs(readChart(demoChart('salt-lamp')).song, 'mid');
+      await page.locator('nav ::-p-text(Songs)').click();
+      await page.waitForSelector('li svg');
+      await giveFile(page, 'salt-lamp.mid', bytes);
+      await page.waitForSelector('[data-taken]');
     },
   },
   {
@@ -243,7 +270,7 @@ const shots: readonly Shot[] = [
     go: async (page) => {
       await openSong(page, 'Tramline Sparks');
       await tab(page, 'Sheets');
-      await page.waitForSelector('article svg');
+      await page.waitForSelector('article .engraved svg text');
     },
   },
 ];

@@ -127,7 +127,7 @@ describe('score', () => {
           expect(at).to.be.closeTo(bar.skipped + bar.ticks, 1);
         }
       }),
-      { seed: SEED, numRuns: 150 },
+      { seed: SEED, numRuns: 80 },
     );
   });
 
@@ -147,7 +147,7 @@ describe('score', () => {
           new Set(heard.map(([at]) => Math.round(at))).size,
         );
       }),
-      { seed: SEED, numRuns: 100 },
+      { seed: SEED, numRuns: 60 },
     );
   });
 
@@ -168,7 +168,7 @@ describe('score', () => {
           expect(played.map(same)).to.deep.equal(bars.map((_, i) => same(i)));
         }
       }),
-      { seed: SEED, numRuns: 150 },
+      { seed: SEED, numRuns: 80 },
     );
   });
 });

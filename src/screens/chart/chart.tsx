@@ -11,12 +11,14 @@ import { DropZone } from '../paste/drop-zone';
 import { KeySheet } from '../key-sheet';
 import { useDesk, usePorts } from '../ports';
 import { useSingleKeys } from '../single-keys';
+import { dropped, type Dropped } from '../take/dropped';
 import { CardsView } from './cards/cards';
 import type { Spot } from './cards/touches';
 import { Editor, type EditorHandle } from './editor';
 import { ProblemList } from './problem-list';
 import { useChartView, ViewSwitch } from './view-switch';
 
+const TakenDialog = lazy(async () => ({ default: (await import('../take/taken-dialog')).TakenDialog }));
 const PasteDialog = lazy(async () => ({ default: (await import('../paste/paste-dialog')).PasteDialog }));
 
 /** What a link to the chart may say: where to begin, and in which view. */
@@ -79,6 +81,7 @@ export function Chart() {
     const { song: now, draft: kept } = desk.getState();
     own.current = { song: now!, draft: kept };
   };
+  const [notes, setNotes] = useState<(Dropped & { kind: 'notes' }) | null>(null);
   const becomeNew = async (other: Song, text: string | null) => {
     const titles = (await storage.list()).map((s) => s.title);
     const title = other.title === 'Untitled' ? 'New song' : other.title;
@@ -97,7 +100,12 @@ export function Chart() {
         if (!file) return;
         const large = fileTrouble(file.name, file.size);
         setTrouble(large);
-        if (large === null) void file.text().then(setPasted);
+        if (large === null)
+          void dropped(file).then((read) => {
+            if (read.kind === 'text') setPasted(read.text);
+            else if (read.kind === 'notes') setNotes(read);
+            else setTrouble(read.message);
+          });
       }}
     >
       {trouble !== null && (
@@ -192,6 +200,18 @@ export function Chart() {
           : the page of the grammar, with examples.
         </p>
       </KeySheet>
+      {notes !== null && (
+        <Suspense fallback={null}>
+          <TakenDialog
+            {...notes}
+            onClose={() => setNotes(null)}
+            onTake={(other) => {
+              setNotes(null);
+              void becomeNew(other, null);
+            }}
+          />
+        </Suspense>
+      )}
       {pasted !== null && (
         <Suspense fallback={null}>
           <PasteDialog

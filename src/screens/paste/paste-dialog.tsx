@@ -4,6 +4,7 @@ import { readAny, type AnyRead } from '../../core/formats/index';
 import { takenIn, type Song, type TakeIn } from '../../core/song/index';
 import { fileTrouble } from '../../store/index';
 import { Button, Dialog } from '../../ui/index';
+import { dropped } from '../take/dropped';
 import { Result } from './understood';
 
 interface Props {
@@ -77,7 +78,16 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
               e.stopPropagation();
               const large = fileTrouble(file.name, file.size);
               setTrouble(large);
-              if (large === null) void file.text().then(setText);
+              if (large === null)
+                void dropped(file).then((read) => {
+                  if (read.kind === 'text') setText(read.text);
+                  else
+                    setTrouble(
+                      read.kind === 'refused'
+                        ? read.message
+                        : `${file.name} holds notes: let it go over the shelf`,
+                    );
+                });
             }}
           />
           {trouble !== null && (
