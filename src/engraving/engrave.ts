@@ -85,6 +85,9 @@ function drawBacks(svg: SVGElement, line: Line): void {
   }
 }
 
+/** Strings the library's sign of tablature fits. */
+const SIGN_LINES = 6;
+
 function drawBar(
   context: SVGContext,
   placed: PlacedBar,
@@ -110,7 +113,8 @@ function drawBar(
   }
   const clef = clefOf(sheet);
   if (first && look.clef) {
-    tab.addClef('tab');
+    // The library's sign is made for six lines; four or five say by themselves whose they are.
+    if (sheet.strings.length === SIGN_LINES) tab.addClef('tab');
     staff?.addClef(clef, 'default', '8vb');
   }
   if (placed.showsKey && staff) staff.addKeySignature(keySpec(bar.key));

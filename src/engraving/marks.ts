@@ -19,7 +19,7 @@ export function drawMarks(
   svg: SVGElement,
   line: Line,
   drawn: readonly Drawn[],
-  sheet: Pick<Sheet, 'strings' | 'player'>,
+  sheet: Pick<Sheet, 'strings'>,
 ): void {
   const pen = new Pen(svg);
   const { rows } = line;

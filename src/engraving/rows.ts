@@ -113,7 +113,12 @@ function bendRoom(bars: readonly PlacedBar[], strings: number): number {
   return room;
 }
 
-/** Room above and below the five lines for notes beyond them; they are written an octave higher than they sound. */
+/** Units a semitone is high on five lines, about; room for a stem with its beam, and for the number of a group. */
+const A_SEMITONE = 3.1;
+const STEM_ROOM = 40;
+const GROUP_ROOM = 16;
+
+/** Room above and below the five lines for notes beyond them and their stems; they are written an octave higher than they sound. */
 function ledger(bars: readonly PlacedBar[], open: readonly number[]): { above: number; below: number } {
   const low = open[0] ?? 40;
   const isBass = low < 36;
@@ -122,15 +127,17 @@ function ledger(bars: readonly PlacedBar[], open: readonly number[]): { above: n
   let above = 6;
   let below = 12;
   for (const { bar } of bars) {
+    const group = bar.groups.length > 0 ? GROUP_ROOM : 0;
     for (const { stroke } of bar.notes) {
-      for (const { midi, string } of stroke?.notes ?? []) {
-        const pitch = midi ?? open[string] ?? bottom;
-        above = Math.max(above, (pitch - top) * 3.1 + 10);
-        below = Math.max(below, (bottom - pitch) * 3.1 + 12);
-      }
+      const pitches = (stroke?.notes ?? []).map(({ midi, string }) => midi ?? open[string] ?? bottom);
+      if (pitches.length === 0) continue;
+      const [lowest, highest] = [Math.min(...pitches), Math.max(...pitches)];
+      const isUp = lowest + highest < top + bottom;
+      above = Math.max(above, (highest - top) * A_SEMITONE + (isUp ? STEM_ROOM : 10) + group);
+      below = Math.max(below, (bottom - lowest) * A_SEMITONE + (isUp ? 12 : STEM_ROOM));
     }
   }
-  return { above: Math.min(90, above), below: Math.min(70, below) };
+  return { above: Math.min(120, above), below: Math.min(90, below) };
 }
 
 /** What is said of bars, above them; what does not fit beside each other stands one above the other. */

@@ -10,7 +10,7 @@ interface Props {
 
 const GAP = 11;
 const FRET = 13;
-const LEFT = 16;
+const LEFT = 20;
 const TOP = 20;
 /** Frets that are drawn at least. */
 const FEWEST = 4;
