@@ -194,7 +194,7 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, sta
               ? `Count: ${run.count}`
               : isEnding
                 ? next
-                  ? `Next: ${announcement(next, stand.bars, next.from)}`
+                  ? `Next: ${announcement(next)}`
                   : 'The end'
                 : ''}
           </p>

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { SEED, song as anySong } from '../../../test/generators';
 import { readChart } from '../formats/index';
 import { PLAYERS } from '../form/index';
-import { sheetName, sheetOf, sheetText } from './index';
+import { announcement, overviewOf, sheetName, sheetOf, sheetText, standSheet } from './index';
 
 const TEXT = `title: Third Rail Choir
 key: Dm
@@ -79,6 +79,61 @@ describe('sheet', () => {
     expect(system[2]).to.match(/^E +\|-+\|-+\|-+\|$/);
     expect(system[5]).to.match(/^D +\|-0---0-0-0-0-\|-10---5-5-5-5-\|/);
     expect(system[8]).to.match(/^ +M +r +m +M +m +m +M/);
+  });
+
+  it('says the sound where it changes, back to the usual one too, and announces it on the stand', () => {
+    const band = readChart(
+      `title: Two Sounds
+tempo: 120
+guitar1: gain 7; sound clean = gain 1, delay 1/8
+== Bridge ==; guitar1 sound clean
+chords | Am |
+guitar1 | x02210 |
+== Chorus == x2
+chords | F5 |
+guitar1 | 133xxx |
+`,
+    );
+    expect(band.problems).to.deep.equal([]);
+    expect(sheetOf(band.song, 'guitar1').parts.map((p) => p.remarks)).to.deep.equal([
+      ['sound clean (gain 1, delay 1/8 (250 ms))'],
+      ['gain 7', 'twice'],
+    ]);
+    const stand = standSheet(band.song, 'guitar1');
+    expect(stand.parts.map((part) => announcement(part))).to.deep.equal([
+      'Bridge, sound clean (gain 1, delay 1/8 (250 ms))',
+      'Chorus, gain 7, 1st time',
+      'Chorus, 2nd time',
+    ]);
+    expect(stand.bars.map((bar) => [bar.seconds, bar.beats])).to.deep.equal([
+      [2, 4],
+      [2, 4],
+      [2, 4],
+    ]);
+    // Plain data: what a file holds is what was there.
+    expect(JSON.parse(JSON.stringify(stand))).to.deep.equal(stand);
+  });
+
+  it('the page for all: who plays what, stops and pushes', () => {
+    const song = readChart(
+      `title: All Of Us
+== Verse == x2
+chords       | A5 | D5 . <E5 . |
+guitar1      | 577xxx | x577xx . <022xxx . |
+guitar1 hits | M-M-M-M- | O---O... |
+bass         | 5xxx | x5xx . <0xxx . |
+bass hits    | O-O-O-O- | O---O... |
+`,
+    ).song;
+    const [verse] = overviewOf(song);
+    expect(verse!.where).to.equal('bars 1–4, twice');
+    expect(verse!.chords).to.deep.equal(['A5', 'D5 ‹E5']);
+    expect(verse!.players.guitar2).to.deep.equal(['rests']);
+    expect(verse!.players.guitar1[0]).to.equal('root·fifth·octave');
+    expect(verse!.together).to.deep.equal([
+      'stop: bar 2 beat 3½',
+      'push: E5 comes an eighth before bar 2 beat 3',
+    ]);
   });
 
   it('law: of any song for any player all lines of a system end together', () => {

@@ -7,7 +7,7 @@ import { songKey, songLength, unfold, type Playing, type Song } from '../song/in
 import { formatDuration, formatMeter, formatSwing, quartersAMinute } from '../time/index';
 import { barOf, heldBefore, wordsBefore, type SheetBar } from './bar';
 import { usedGrips, type UsedGrip } from './used-grips';
-import { againSound, quoted, rigWords, soundFrom, soundRemark, timesWords } from './words';
+import { againSound, quoted, rigWords, soundChange, soundFrom, soundRemark, timesWords } from './words';
 
 /** How a song is written down: every section once, or everything as often as it is played. */
 export type SheetForm = 'as-before' | 'written-out';
@@ -106,13 +106,16 @@ function partsOf(song: Song, player: Player, form: SheetForm): readonly SheetPar
     if (!isAgain) shown.push({ playing, bars: all, times });
     return {
       heading: playing.section.name,
-      remarks: remarksOf(playing, {
-        song,
-        player,
-        again: isAgain ? before.playing : null,
-        differs: isAgain && own.length > 0,
-        like: like ?? (before && all.length < before.bars.length ? shortWords(playing, 1) : ''),
-      }),
+      remarks: withSound(
+        soundChange({ song, player }, playing, playings[index - 1]),
+        remarksOf(playing, {
+          song,
+          player,
+          again: isAgain ? before.playing : null,
+          differs: isAgain && own.length > 0,
+          like: like ?? (before && all.length < before.bars.length ? shortWords(playing, 1) : ''),
+        }),
+      ),
       firstBar: playing.firstBar + 1,
       playing: index,
       bars: own ?? all,
@@ -274,6 +277,11 @@ function shortWords({ section }: Playing, pass: number): string {
   if (out.length === 0) return '';
   if (out[0] === played.length) return `, stops after bar ${played.length}`;
   return `, without bar ${out.map((i) => i + 1).join(', ')}`;
+}
+
+/** Remarks with the sound that begins here, where they do not say it. */
+function withSound(sound: string | null, remarks: readonly string[]): readonly string[] {
+  return sound === null || remarks.includes(sound) ? remarks : [sound, ...remarks];
 }
 
 function remarksOf(

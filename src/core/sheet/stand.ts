@@ -4,6 +4,7 @@ import { unfold, type Song } from '../song/index';
 import { countedBeats, ticksToSeconds } from '../time/index';
 import type { DrawnBar } from './bar';
 import { sheetOf, type Sheet, type SheetPart } from './sheet';
+import { soundChange } from './words';
 
 /** A bar as a stand shows it: what is not drawn is left out, so that it goes into a file. */
 export type StandBar = DrawnBar & {
@@ -18,6 +19,8 @@ export interface StandPart {
   readonly heading: string;
   /** "2nd time", "in Em" … */
   readonly remarks: readonly string[];
+  /** The sound it begins with, where that is another one than before; null where it goes on. */
+  readonly sound: string | null;
   /** Place of its first bar, and how many there are. */
   readonly from: number;
   readonly bars: number;
@@ -46,13 +49,22 @@ export function standSheet(song: Song, player: Player): StandSheet {
     });
   let from = 0;
   const standParts = parts.flatMap((part) =>
-    timesOf(part).map(({ words, count }): StandPart => {
+    timesOf(part).map(({ words, count }, time): StandPart => {
       const usual = playings[part.playing]!.entry.times;
       const remarks = [
         ...part.remarks.filter((r) => !/^(twice|\d+ times)$/.test(r)),
         ...(usual > 1 && words ? [words] : []),
       ];
-      const made = { heading: part.heading, remarks, from, bars: count };
+      const playing = playings[part.playing]!;
+      const change = soundChange({ song, player }, playing, playings[part.playing - 1]);
+      const sound = time > 0 ? null : change;
+      const made = {
+        heading: part.heading,
+        remarks: remarks.filter((r) => r !== change),
+        sound,
+        from,
+        bars: count,
+      };
       from += count;
       return made;
     }),
@@ -70,12 +82,7 @@ function timesOf(part: SheetPart): readonly { words: string | null; count: numbe
   return times;
 }
 
-/** "Chorus, lead (gain 7)": what is said a bar before a section begins. */
-export function announcement(
-  { heading, remarks }: StandPart,
-  bars: readonly StandBar[],
-  from: number,
-): string {
-  const sound = bars[from]?.sound;
-  return [heading, ...remarks, ...(sound ? [sound] : [])].join(', ');
+/** "Chorus, sound lead (gain 7)": what is said a bar before a section begins. */
+export function announcement({ heading, remarks, sound }: StandPart): string {
+  return [heading, ...(sound === null ? [] : [sound]), ...remarks].join(', ');
 }

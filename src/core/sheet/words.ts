@@ -1,5 +1,5 @@
 import type { FormEntry, Bar, Player, Section } from '../form/index';
-import { formatNamedSound } from '../form/index';
+import { barsOnPass, formatNamedSound } from '../form/index';
 import { formatTuning, tuningWords } from '../instrument/index';
 import { pretty } from '../pitch/index';
 import {
@@ -20,6 +20,25 @@ export type SoundGround = { readonly song: Song; readonly player: Player; readon
 export function soundRemark(section: Section, ground: SoundGround): readonly string[] {
   if (!section.sounds?.[ground.player]) return [];
   return [placeWords(ground, { section })];
+}
+
+/** The sound a playing begins with, where the one before it ended with another; null where it goes on, or nothing was before. */
+export function soundChange(
+  { song, player }: Pick<SoundGround, 'song' | 'player'>,
+  playing: Playing,
+  before: Playing | undefined,
+): string | null {
+  if (before === undefined) return null;
+  const ground = { song, player, tempo: playing.tempo };
+  const [bar] = barsOnPass(playing.section, 1);
+  const now = placeWords(ground, { section: playing.section, ...(bar ? { bar } : {}) });
+  return now === lastSound(before, ground) ? null : now;
+}
+
+/** The sound a playing ends with, its delay told at another tempo. */
+function lastSound({ section, entry }: Playing, ground: SoundGround): string {
+  const bar = barsOnPass(section, entry.times).at(-1);
+  return placeWords(ground, { section, ...(bar ? { bar } : {}) });
 }
 
 /** The sound a section asks of a player; null where it is the usual one. */
