@@ -11,6 +11,7 @@ import {
   songFromTaken,
   writeChart,
 } from '../src/core/formats/index';
+import { parseCell } from '../src/core/form/index';
 import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { fretNotes, parseLine } from '../src/core/line/index';
@@ -37,13 +38,32 @@ function filled(bars: number, seed: number): Song {
   return applyEdit(song, { kind: 'setCells', changes: done.value.changes });
 }
 
-/** So many bars with grips, and eighths in all right hands, every other of them muted. */
+/** Chords a wall and a strummer hold, and what a bass does. */
+const HELD = {
+  guitar1: ['355xxx', '577xxx', 'x02210', '022100', 'x32010'],
+  guitar2: ['x-x-10-9-8-x', 'xx5565', 'xx0232', 'xx999x'],
+  bass: ['3xxx', '5xxx', 'x0xx', 'x3xx'],
+} as const;
+
+/** So many bars with grips that change, and eighths in all right hands, every other of the first one muted. */
 function struck(bars: number, seed: number): Song {
-  const song = filled(bars, seed);
+  const song = readChart(chartOf(bars, seed)).song;
+  let next = seed;
+  const cellsOf = (bar: Song['sections'][number]['bars'][number], player: keyof typeof HELD) =>
+    bar.cells[player].map((c) => {
+      const read = parseCell(HELD[player][(next += 1) % HELD[player].length]!, player === 'bass' ? 4 : 6);
+      if (!read.ok) throw new Error(read.error);
+      return { ...c, cell: read.value };
+    });
   const sections = song.sections.map((section) => ({
     ...section,
     bars: section.bars.map((bar) => ({
       ...bar,
+      cells: {
+        guitar1: cellsOf(bar, 'guitar1'),
+        guitar2: cellsOf(bar, 'guitar2'),
+        bass: cellsOf(bar, 'bass'),
+      },
       hits: { guitar1: 'OmOmOmOm', guitar2: 'O---O---', bass: 'O-O-O-O-' },
     })),
   }));
