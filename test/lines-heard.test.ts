@@ -90,7 +90,6 @@ describe('lines among the others', () => {
     expect(sheet.parts[0]!.bars.map((b) => b.opens)).to.deep.equal(['1st time', '2nd time']);
     const text = sheetText(sheet);
     for (const mark of ['h7', '/9', 'p7', '9b1r', '<12>', '5tr7', '8~']) expect(text).to.include(mark);
-    const steps = sheet.parts[0]!.bars[0]!.line!;
-    expect(steps[2]!.notes[0]!.reached).to.equal('slide-up');
+    expect(sheet.parts[0]!.bars[0]!.notes[2]!.stroke!.notes[0]!.reached).to.equal('slide-up');
   });
 });

@@ -1,10 +1,9 @@
-import { formatCell, ownCells, type Bar, type Cell, type PlacedCell, type Player } from '../form/index';
+import { formatCell, ownCells, type Bar, type Player } from '../form/index';
 import { formatGrip, type Fingering, type Grip } from '../grip/index';
-import { isGuess, placesOf } from '../hits/index';
+import { isGuess } from '../hits/index';
 import { pretty, type Key } from '../pitch/index';
 import { barTicks, type Meter } from '../time/index';
 import type { Measure, PlayedBar, ScoreNote } from '../score/index';
-import { sheetSteps, type Reach, type SheetStep } from './line-marks';
 
 /** When a bar is played the first time. */
 export interface BarPlace extends Pick<PlayedBar, 'pass' | 'bar' | 'start' | 'ticks' | 'skipped' | 'meter'> {
@@ -19,10 +18,6 @@ export interface SheetBar {
   readonly ticks: number;
   readonly chords: readonly { readonly at: number; readonly text: string; readonly early: string }[];
   readonly cells: readonly SheetCell[];
-  /** Hits as written, one symbol a place; null: strike each grip once and let it ring. */
-  readonly hits: readonly string[] | null;
-  /** A line instead of grips with hits, or null. */
-  readonly line: readonly SheetStep[] | null;
   /** What is told here, to everybody and to this player. */
   readonly told: readonly string[];
   /** The hits are a guess. */
@@ -50,7 +45,7 @@ export interface SheetBar {
 }
 
 /** What of a bar is drawn as notes. */
-export type DrawnBar = Omit<SheetBar, 'cells' | 'hits' | 'line' | 'same'>;
+export type DrawnBar = Omit<SheetBar, 'cells' | 'same'>;
 
 /** A grip, rest or open cell of a bar on a sheet; `at` in ticks from the bar line. */
 export interface SheetCell {
@@ -64,15 +59,9 @@ export interface SheetCell {
   readonly guess: boolean;
   /** The player's own fingering; null: the natural one. */
   readonly fingers: Fingering | null;
-  /** How each string is come to where the grip is not struck; null where it is picked or rings on. */
-  readonly reached: readonly (Reach | null)[] | null;
-  /** Struck while sliding in from nowhere; null: not. */
-  readonly from: 'below' | 'above' | null;
-  /** Slid off into nothing; null: not. */
-  readonly off: 'up' | 'down' | null;
 }
 
-/** One bar for a player; `before`: the grip that is held when it begins. */
+/** One bar for a player. */
 export function barOf(
   bar: Bar,
   of: {
@@ -80,12 +69,10 @@ export function barOf(
     number: number;
     meter: Meter;
     sound: string | null;
-    before: Grip | null;
     notes: NotesOfBar;
   },
 ): SheetBar {
-  const { player, number, meter, sound, before, notes } = of;
-  const line = bar.lines?.[player];
+  const { player, number, meter, sound, notes } = of;
   const hits = bar.hits[player];
   const words = {
     number,
@@ -95,29 +82,20 @@ export function barOf(
       text: pretty(c.chord) + (c.guess ? '?' : ''),
       early: earlyWords(c.push),
     })),
-    cells: ownCells(bar.cells[player]).map(({ at, push, cell }, i, all) => ({
+    cells: ownCells(bar.cells[player]).map(({ at, push, cell }) => ({
       at,
       grip: cell.kind === 'grip' ? cell.grip : null,
       text: cell.kind === 'grip' ? formatGrip(cell.grip) : cell.kind,
       early: earlyWords(push),
       guess: cell.kind !== 'open' && cell.guess,
       fingers: (cell.kind === 'grip' && cell.fingers) || null,
-      reached: cell.kind === 'grip' ? reachedFrom(cell, gripOf(all[i - 1]) ?? before) : null,
-      from: (cell.kind === 'grip' && cell.from) || null,
-      off: (cell.kind === 'grip' && cell.off) || null,
     })),
-    hits: hits === null ? null : placesOf(hits),
     unsure: hits !== null && isGuess(hits),
-    line: line ? sheetSteps(line) : null,
     told: [bar.remarks?.band, bar.remarks?.[player]].flatMap((text) => (text === undefined ? [] : [text])),
     or: orWords(bar, player),
     sound,
   };
   return withNotes(words, notes);
-}
-
-function gripOf(placed: PlacedCell | undefined): Grip | null {
-  return placed?.cell.kind === 'grip' ? placed.cell.grip : null;
 }
 
 /** What is kept beside a bar or its grips, as chart text. */
@@ -133,30 +111,6 @@ function orWords(bar: Bar, player: Player): readonly string[] {
     ].join(' '),
   );
   return [...cells, ...parts];
-}
-
-/** The grip a player holds when a bar begins. */
-export function heldBefore(bars: readonly Bar[], i: number, player: Player): Grip | null {
-  return gripOf(
-    bars
-      .slice(0, i)
-      .flatMap((bar) => bar.cells[player])
-      .at(-1),
-  );
-}
-
-/** String by string how the fretting hand alone comes to a grip; strings that stay where they were ring on. */
-function reachedFrom(
-  { reached, grip }: Cell & { readonly kind: 'grip' },
-  before: Grip | null,
-): readonly (Reach | null)[] | null {
-  if (reached === undefined) return null;
-  return grip.map((fret, string) => {
-    const was = before?.[string] ?? null;
-    if (fret === null || fret === was) return null;
-    if (reached !== 'slide') return reached;
-    return fret >= (was ?? 0) ? 'slide-up' : 'slide-down';
-  });
 }
 
 function earlyWords(push: 0 | 240 | 480): string {
@@ -179,17 +133,12 @@ export function wordsBefore(notes: NotesOfBar): SheetBar {
     ticks: barTicks(meter),
     chords: [],
     cells: [],
-    hits: null,
     unsure: false,
-    line: null,
   };
   return withNotes({ ...words, told: [], or: [], sound: null }, notes);
 }
 
-type Words = Pick<
-  SheetBar,
-  'number' | 'ticks' | 'chords' | 'cells' | 'hits' | 'unsure' | 'line' | 'told' | 'or' | 'sound'
->;
+type Words = Pick<SheetBar, 'number' | 'ticks' | 'chords' | 'cells' | 'unsure' | 'told' | 'or' | 'sound'>;
 
 function withNotes(words: Words, { measure, place, key }: NotesOfBar): SheetBar {
   const { bar: from, notes, groups } = measure;

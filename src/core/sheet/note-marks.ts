@@ -1,4 +1,3 @@
-import { BENDS } from './line-marks';
 import type { PlayedNote, PlayedStroke } from '../score/index';
 
 /** A note as it stands on a string: what is written, and what is drawn beside and above it. */
@@ -42,6 +41,9 @@ export function mutedStrings({ notes }: PlayedStroke, strings: number): string |
   if (muted.length === notes.length) return '';
   return muted.map((note) => strings - note.string).join('');
 }
+
+/** Bends by quarter tones, as they are written in whole tones. */
+const BENDS: Readonly<Record<number, string>> = { 1: '¼', 2: '½', 4: '1', 6: '1½', 8: '2' };
 
 const GRACES = { hammer: 'h', pull: 'p', slide: '/' } as const;
 const REACHED = { hammer: 'h', pull: 'p', 'slide-up': '/', 'slide-down': '\\', tap: 't' } as const;

@@ -5,7 +5,7 @@ import { pretty, type Midi } from '../pitch/index';
 import { flowOf, measuresOf, playedBars, writtenOut, type FlowBlock, type Measure } from '../score/index';
 import { songKey, songLength, unfold, type Playing, type Song } from '../song/index';
 import { formatDuration, formatMeter, formatSwing, quartersAMinute } from '../time/index';
-import { barOf, heldBefore, wordsBefore, type SheetBar } from './bar';
+import { barOf, wordsBefore, type SheetBar } from './bar';
 import { usedGrips, type UsedGrip } from './used-grips';
 import { againSound, quoted, rigWords, soundChange, soundFrom, soundRemark, timesWords } from './words';
 
@@ -182,7 +182,6 @@ function barAt(
     number: at.number,
     meter,
     sound: soundFrom(all, at.bar, { song, player, section: playing.section, tempo: playing.tempo }),
-    before: heldBefore(all, at.bar, player),
     notes,
   });
 }

@@ -43,7 +43,7 @@ export function standSheet(song: Song, player: Player): StandSheet {
   const bars = parts
     .flatMap((part) => part.bars)
     .map((bar): StandBar => {
-      const { cells: _cells, hits: _hits, line: _line, same: _same, ...shown } = bar;
+      const { cells: _cells, same: _same, ...shown } = bar;
       const { tempo, meter } = played[bar.place]!.playing;
       return { ...shown, seconds: ticksToSeconds(bar.at.ticks, tempo), beats: countedBeats(meter) };
     });

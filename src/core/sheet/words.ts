@@ -90,6 +90,7 @@ export function rigWords(instrument: Rig, tempo: number): string {
   ].join(' · ');
 }
 
+/** A remark in quotation marks; nothing where there is none. */
 export function quoted(text: string | undefined): readonly string[] {
   return text === undefined ? [] : [`“${text}”`];
 }
