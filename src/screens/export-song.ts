@@ -1,3 +1,4 @@
+import { fileName } from '../core/base/index';
 import { writeChart } from '../core/formats/index';
 import { saveSong, type Song } from '../core/song/index';
 import type { StoredSong } from '../store/index';
@@ -32,14 +33,4 @@ function hand(name: string, file: Blob): void {
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
-
-/** A file name any system takes: "tramline-sparks". */
-export function fileName(title: string): string {
-  const plain = title
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
-  return plain === '' ? 'song' : plain;
 }

@@ -9,3 +9,4 @@ export { remember } from './remember';
 export type { Brand } from './brand';
 export { ordinal } from './ordinal';
 export { finished } from './finished';
+export { fileName } from './file-name';

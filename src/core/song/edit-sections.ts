@@ -126,6 +126,7 @@ function inserted<T>(list: readonly T[], at: number, one: T): readonly T[] {
   return [...list.slice(0, place), one, ...list.slice(place)];
 }
 
+/** The song with another title, key, tempo, metre, voice or tunings, as `change` says; everything else stays. */
 export function setHead(song: Song, change: HeadChange): Song {
   const { down, ...rest } = song;
   const lower = change.down === undefined ? down : (change.down ?? undefined);

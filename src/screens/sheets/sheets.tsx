@@ -6,7 +6,8 @@ import { sheetName, sheetOf, sheetText, type Sheet } from '../../core/sheet/inde
 import type { Song } from '../../core/song/index';
 import { Banner, Button, Menu } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
-import { download, fileName } from '../export-song';
+import { download } from '../export-song';
+import { fileName } from '../../core/base/index';
 import { StillOpen } from '../listen/still-open';
 import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';

@@ -1,7 +1,8 @@
 import type { SongKind } from '../../core/formats/index';
 import type { Song } from '../../core/song/index';
 import { Menu } from '../../ui/index';
-import { downloadBytes, fileName } from '../export-song';
+import { downloadBytes } from '../export-song';
+import { fileName } from '../../core/base/index';
 
 /** What a song is handed out as, besides song file and chart text. */
 const KINDS: readonly (readonly [SongKind, string, string])[] = [

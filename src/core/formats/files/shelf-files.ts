@@ -1,3 +1,4 @@
+import { fileName } from '../../base/index';
 import { saveSong, type Song } from '../../song/index';
 import { toBytes, type ZipFile } from './zip';
 
@@ -5,12 +6,7 @@ import { toBytes, type ZipFile } from './zip';
 export function shelfFiles(songs: readonly Song[]): readonly ZipFile[] {
   const digits = String(songs.length).length;
   return songs.map((song, i) => {
-    const plain = song.title
-      .normalize('NFKD')
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '');
-    const name = `${String(i + 1).padStart(digits, '0')}-${plain || 'song'}.json`;
+    const name = `${String(i + 1).padStart(digits, '0')}-${fileName(song.title)}.json`;
     return { name, bytes: toBytes(`${JSON.stringify(saveSong(song), null, 2)}\n`) };
   });
 }
