@@ -3,7 +3,7 @@ import tseslint from 'typescript-eslint';
 import reactHooks from 'eslint-plugin-react-hooks';
 
 export default tseslint.config(
-  { ignores: ['dist/**', 'coverage/**', 'node_modules/**', '.cache/**'] },
+  { ignores: ['dist/**', 'dist-cli/**', 'coverage/**', 'node_modules/**', '.cache/**'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {
@@ -40,7 +40,7 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-unused-expressions': 'off' },
   },
   {
-    files: ['cli/**', 'server/**', 'scripts/**', 'bench/**', '*.config.*'],
+    files: ['bin/**', 'cli/**', 'server/**', 'scripts/**', 'bench/**', '*.config.*'],
     rules: { 'no-console': 'off' },
     languageOptions: {
       globals: { process: 'readonly', console: 'readonly', URL: 'readonly', performance: 'readonly' },

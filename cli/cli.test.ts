@@ -1,8 +1,11 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect } from 'chai';
+import { COMMANDS } from './commands';
+import { OPTIONS } from './options';
 import { runCommand } from './run';
 
 const demo = (name: string) => fileURLToPath(new URL(`../demo/${name}.txt`, import.meta.url));
@@ -230,6 +233,38 @@ describe('command line', () => {
       expect(err.length).to.be.greaterThan(10);
     }
     expect((await runCommand(['--help'])).out).to.include('orchestron COMMAND');
+  });
+
+  it('every command tells how it is called, with every option it takes; another option is refused', async () => {
+    for (const { name, usage, options } of COMMANDS) {
+      const { code, out, err } = await runCommand([name, '--help']);
+      expect([code, err]).to.deep.equal([0, '']);
+      expect(out).to.include(`orchestron ${name} ${usage}`);
+      for (const option of options) expect(out).to.include(`--${option}`);
+      const [foreign] = Object.keys(OPTIONS).filter((option) => !options.some((own) => own === option));
+      const refused = await runCommand([name, `--${foreign!}`, 'x']);
+      expect([refused.code, refused.out]).to.deep.equal([2, '']);
+      expect(refused.err).to.include(`orchestron ${name} --help`);
+    }
+  });
+
+  it('starts from its bundle, reads standard input, and writes to standard output', async () => {
+    const call = (args: readonly string[], input: string) =>
+      spawnSync(process.execPath, [fileURLToPath(new URL('../bin/orchestron.mjs', import.meta.url)), ...args], {
+        input,
+        encoding: 'utf8',
+      });
+    const chart = await readFile(demo('salt-lamp'), 'utf8');
+    const file = call(['convert', '-', '-', '--to', 'json'], chart);
+    expect([file.status, JSON.parse(file.stdout).song.title]).to.deep.equal([0, 'Salt Lamp']);
+    const back = call(['convert', '-', '-', '--to', 'txt'], file.stdout);
+    expect(back.stdout).to.equal(call(['convert', demo('salt-lamp'), '-', '--to', 'txt'], '').stdout);
+    const checked = call(['check', '-'], file.stdout);
+    expect(JSON.parse(checked.stdout).summary.title).to.equal('Salt Lamp');
+    expect(call(['check', '-'], '').stderr).to.include('standard input: this file is empty');
+    expect(call(['convert', '-', '-', '--to', 'doc'], chart).status).to.equal(2);
+    expect(call(['convert', '-', 'x.txt', '--to', 'txt'], chart).stderr).to.include('--to is for standard output');
+    expect(call(['name', '0h00'], '').status).to.equal(1);
   });
 
   it('renders a mix, without a player and slower, or a file for each', async () => {

@@ -13,6 +13,7 @@ import {
   unpacked,
   writeChart,
   songAs,
+  type SongKind,
   type TakeChoices,
 } from '../src/core/formats/index';
 import { sheetOf, sheetText } from '../src/core/sheet/index';
@@ -22,7 +23,7 @@ import { formatGrip } from '../src/core/grip/index';
 import { instrumentFrom, keyFrom, playerFrom } from './grip-commands';
 import { CallError, InputError } from './outcome';
 import type { Options } from './options';
-import { bytesOf, readSongFile, songKindOf, writeBytes, writeSongFile } from './song-files';
+import { bytesOf, readSongFile, songKindOf, STANDARD, writeBytes, writeSongFile } from './song-files';
 
 /** `check FILE`: what clashes. */
 export async function checkCommand(path: string): Promise<unknown> {
@@ -120,7 +121,7 @@ export async function sheetCommand(path: string, options: Options): Promise<stri
 
 /** `convert IN OUT`, by file ending; what the new file has no place for, and what of the old one was left out, is told. */
 export async function convertCommand(from: string, to: string, options: Options): Promise<unknown> {
-  const kind = songKindOf(to);
+  const kind = kindOf(to, options.to);
   const left: string[] = [];
   const song = await readSongFile(from, (problem) => left.push(formatProblem(problem)), {
     sections: sectionsFrom(options.sections),
@@ -128,12 +129,26 @@ export async function convertCommand(from: string, to: string, options: Options)
   });
   const player = options.player === undefined ? null : playerFrom(options.player);
   const { bytes, lost } = songAs(song, kind, player);
+  // Standard output is the song alone; what was left out is said beside it.
+  if (to === STANDARD) {
+    process.stdout.write(bytes);
+    for (const words of [...left, ...lost]) process.stderr.write(`${words}\n`);
+    return '';
+  }
   await writeBytes(to, bytes);
   return {
     ...{ from, to, title: song.title },
     ...(left.length > 0 ? { understood: left } : {}),
     ...(lost.length > 0 ? { notInFile: lost } : {}),
   };
+}
+
+/** What is written: as the ending says, or as `--to` says where the song goes to standard output. */
+function kindOf(to: string, wanted: string | boolean | undefined): SongKind {
+  if (to !== STANDARD && wanted === undefined) return songKindOf(to);
+  if (to !== STANDARD) throw new CallError('--to is for standard output (OUT is -); the ending says it elsewhere');
+  if (typeof wanted !== 'string') throw new CallError('Expected --to with a kind: --to txt, --to musicxml …');
+  return songKindOf(`standard output.${wanted.replace(/^\./, '')}`);
 }
 
 function sectionsFrom(value: string | boolean | undefined): TakeChoices['sections'] {

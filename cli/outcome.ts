@@ -6,7 +6,17 @@ export interface Outcome {
 }
 
 /** The input is wrong; the message says where and what was expected. */
-export class InputError extends Error {}
+export class InputError extends Error {
+  readonly exit = 1;
+}
 
 /** The call is wrong: no such command, a missing argument. */
-export class CallError extends Error {}
+export class CallError extends Error {
+  readonly exit = 2;
+}
+
+/** How a call ends that failed with one of these; null for any other error (a fault of ours). */
+export function exitOf(error: unknown): 1 | 2 | null {
+  const exit = error instanceof Error ? (error as { exit?: unknown }).exit : null;
+  return exit === 1 || exit === 2 ? exit : null;
+}

@@ -1,84 +1,86 @@
 import { parseArgs } from 'node:util';
-import {
-  checkCommand,
-  convertCommand,
-  moveCommand,
-  shelfCommand,
-  sheetCommand,
-  splitCommand,
-} from './file-commands';
-import { gripsCommand, nameCommand } from './grip-commands';
-import { renderCommand } from './sound-commands';
-import { OPTIONS } from './options';
-import { CallError, InputError, type Outcome } from './outcome';
-
-const USAGE = `orchestron COMMAND …
-  name GRIP [--tuning "D A D G B E"] [--capo N] [--key K]
-  grips CHORD [--player guitar1|guitar2|bass] [--tuning …] [--capo N] [--gain N] [--key K] [--hand small|middle|large] [--thumb] [--max N]
-  check FILE
-  split FILE [--hands left|right|both] [-o OUT]
-  sheet FILE --player guitar1|guitar2|bass
-  convert IN OUT [--sections marked|one|BARS] [--player P]
-          reads and writes .json .txt .musicxml .mxl .mid .cho .crd .tab
-  shelf ARCHIVE.zip [FILE …]
-  render FILE -o OUT.wav [--without PLAYER | --stems] [--tempo PERCENT] [--bits 16|24]
-  move FILE [--key K] [--player P --tuning "D A D G B E" --capo N] [--keep pitches|shapes] [-o OUT]
-`;
+import { COMMANDS, commandNamed, type Command } from './commands';
+import { OPTIONS, type OptionName, type Options } from './options';
+import { CallError, exitOf, type Outcome } from './outcome';
 
 /** Runs one call; never throws for a wrong call (code 2) or wrong input (code 1). */
 export async function runCommand(args: readonly string[]): Promise<Outcome> {
   try {
-    const { values, positionals } = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
-    const [command, ...rest] = positionals;
-    if (values.help || command === undefined)
-      return { code: values.help ? 0 : 2, out: values.help ? USAGE : '', err: values.help ? '' : USAGE };
-    switch (command) {
-      case 'name':
-        return json(nameCommand(need(rest, 1, 'name GRIP')[0]!, values));
-      case 'grips':
-        return json(gripsCommand(need(rest, 1, 'grips CHORD')[0]!, values));
-      case 'check':
-        return json(await checkCommand(need(rest, 1, 'check FILE')[0]!));
-      case 'split':
-        return json(
-          await splitCommand(need(rest, 1, 'split FILE [--hands left|right|both] [-o OUT]')[0]!, values),
-        );
-      case 'sheet':
-        return {
-          code: 0,
-          out: await sheetCommand(need(rest, 1, 'sheet FILE --player PLAYER')[0]!, values),
-          err: '',
-        };
-      case 'convert': {
-        const [from, to] = need(rest, 2, 'convert IN OUT');
-        return json(await convertCommand(from!, to!, values));
-      }
-      case 'shelf': {
-        const [archive, ...files] = rest;
-        if (archive === undefined) throw new CallError('Expected: shelf ARCHIVE.zip [FILE …]');
-        return json(await shelfCommand(archive, files));
-      }
-      case 'render':
-        return json(await renderCommand(need(rest, 1, 'render FILE -o OUT.wav')[0]!, values));
-      case 'move':
-        return json(await moveCommand(need(rest, 1, 'move FILE [--key K] …')[0]!, values));
-      default:
-        throw new CallError(`"${command}" is no command.\n${USAGE}`);
-    }
+    const [name, ...rest] = args;
+    if (name === undefined) return { code: 2, out: '', err: usage() };
+    if (name === '--help' || name === '-h') return { code: 0, out: usage(), err: '' };
+    if (name === 'help') return { code: 0, out: rest[0] ? help(commandNamed(rest[0])) : usage(), err: '' };
+    const command = commandNamed(name);
+    if (rest.includes('--help') || rest.includes('-h')) return { code: 0, out: help(command), err: '' };
+    const { given, options } = read(command, rest);
+    const result = await command.run(given, options);
+    return { code: 0, out: typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`, err: '' };
   } catch (error) {
-    if (error instanceof InputError) return { code: 1, out: '', err: `${error.message}\n` };
-    const wrongCall =
-      error instanceof CallError || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS');
-    if (wrongCall) return { code: 2, out: '', err: `${(error as Error).message}\n` };
-    throw error;
+    const code = exitOf(error);
+    if (code === null) throw error;
+    return { code, out: '', err: `${(error as Error).message}\n` };
   }
 }
 
-function need(rest: readonly string[], count: number, usage: string): readonly string[] {
-  if (rest.length !== count) throw new CallError(`Expected: ${usage}`);
-  return rest;
+/** What follows a command's name; throws CallError for an option it does not take, or too much or too little. */
+function read(
+  command: Command,
+  args: readonly string[],
+): { readonly given: readonly string[]; readonly options: Options } {
+  const options = Object.fromEntries(
+    command.options.map((name) => {
+      const option = OPTIONS[name];
+      const short = 'short' in option ? { short: option.short } : {};
+      return [name, { type: option.type, ...short }];
+    }),
+  );
+  let parsed: { readonly values: Options; readonly positionals: readonly string[] };
+  try {
+    parsed = parseArgs({ args: [...args], options, allowPositionals: true });
+  } catch (error) {
+    throw new CallError(`${(error as Error).message}\n${line(command)}`);
+  }
+  const { values, positionals } = parsed;
+  const { least, most } = command.takes;
+  if (positionals.length < least || positionals.length > most)
+    throw new CallError(`Expected: ${command.name} ${command.usage}\n${line(command)}`);
+  return { given: positionals, options: values };
 }
 
-function json(value: unknown): Outcome {
-  return { code: 0, out: `${JSON.stringify(value, null, 2)}\n`, err: '' };
+function line({ name }: Command): string {
+  return `"orchestron ${name} --help" says more.`;
+}
+
+function usage(): string {
+  const width = Math.max(...COMMANDS.map(({ name, usage: call }) => name.length + call.length)) + 1;
+  return [
+    'orchestron COMMAND …',
+    ...COMMANDS.map(
+      ({ name, usage: call, words }) => `  ${`${name} ${call}`.padEnd(width)}  ${words.split(/[.:;] ?/)[0]}`,
+    ),
+    '',
+    'For FILE and IN, - reads standard input. "orchestron COMMAND --help" says more.',
+    '',
+  ].join('\n');
+}
+
+function help(command: Command): string {
+  const rows = command.options.map((name) => [optionWords(name), OPTIONS[name].words] as const);
+  const width = Math.max(0, ...rows.map(([left]) => left.length));
+  return [
+    `orchestron ${command.name} ${command.usage}${rows.length > 0 ? ' [OPTION …]' : ''}`,
+    '',
+    command.words,
+    ...(rows.length > 0 ? ['', ...rows.map(([left, right]) => `  ${left.padEnd(width)}  ${right}`)] : []),
+    '',
+    ...command.examples.map((example) => `  ${example.includes('|') ? example : `orchestron ${example}`}`),
+    '',
+  ].join('\n');
+}
+
+function optionWords(name: OptionName): string {
+  const option = OPTIONS[name];
+  const value = 'value' in option ? ` ${option.value}` : '';
+  const short = 'short' in option ? `-${option.short}, ` : '';
+  return `${short}--${name}${value}`;
 }

@@ -17,6 +17,9 @@ import { CallError, InputError } from './outcome';
 /** Endings of files that are read; what is in them decides how. */
 const READ_ENDINGS = new Set<string>([...SONG_KINDS, 'chart', 'chopro', 'md', 'midi', 'pro', 'xml']);
 
+/** Standard input, or output. */
+export const STANDARD = '-';
+
 /** How notes from elsewhere are taken, and who hears what is left out. */
 interface TakeOptions {
   readonly sections: TakeChoices['sections'];
@@ -32,11 +35,11 @@ export async function readSongFile(
   take: TakeOptions = TAKE_AS_MARKED,
 ): Promise<Song> {
   const ending = extname(path).slice(1).toLowerCase();
-  if (!READ_ENDINGS.has(ending)) {
+  if (path !== STANDARD && !READ_ENDINGS.has(ending)) {
     const list = [...READ_ENDINGS].map((one) => `.${one}`).join(', ');
     throw new CallError(`${path}: expected a file ending in ${list}`);
   }
-  const opened = openFile(path, await bytesOf(path));
+  const opened = openFile(path === STANDARD ? 'standard input' : path, await bytesOf(path));
   switch (opened.kind) {
     case 'refused':
       throw new InputError(opened.message);
@@ -46,14 +49,16 @@ export async function readSongFile(
       const who = guessWho(opened.taken.parts);
       const { song, lost } = songFromTaken(opened.taken, { who, sections: take.sections });
       lost.forEach(take.lost);
-      const title = song.title === 'Untitled' ? basename(path, extname(path)) : song.title;
+      const plain = path === STANDARD ? song.title : basename(path, extname(path));
+      const title = song.title === 'Untitled' ? plain : song.title;
       return { ...song, title };
     }
     case 'text':
       break;
   }
   const { text } = opened;
-  if (extname(path).toLowerCase() === '.json') return jsonSong(path, text);
+  const isJson = path === STANDARD ? /^\s*\{/.test(text) : ending === 'json';
+  if (isJson) return jsonSong(path, text);
   const { song, problems, questions, refused, kind: how } = readAny(text);
   if (refused !== null) throw new InputError(`${path}: ${refused}`);
   questions.forEach(ask);
@@ -77,13 +82,21 @@ function jsonSong(path: string, text: string): Song {
   return song.value;
 }
 
-/** The bytes of a file. */
+/** The bytes of a file, or of standard input for `-`. */
 export async function bytesOf(path: string): Promise<Uint8Array> {
+  if (path === STANDARD) return bytesOfStandard();
   try {
     return await readFile(path);
   } catch {
     throw new InputError(`${path}: cannot be read; expected a file`);
   }
+}
+
+async function bytesOfStandard(): Promise<Uint8Array> {
+  if (process.stdin.isTTY) throw new InputError('-: nothing comes by standard input; expected a song');
+  const parts: Buffer[] = [];
+  for await (const part of process.stdin) parts.push(part as Buffer);
+  return Buffer.concat(parts);
 }
 
 /** Writes a song as the ending of the file says. */

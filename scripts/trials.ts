@@ -242,7 +242,8 @@ const trials: readonly Trial[] = [
       const other = await (await bench.browser()).newPage();
       await other.goto(bench.address);
       await other.waitForSelector('li svg');
-      await other.locator(`::-p-aria(Delete ${TITLE})`).click();
+      await other.locator(`::-p-aria(More for ${TITLE})`).click();
+      await other.locator('[role="menuitem"] ::-p-text(Delete)').click();
       await page.bringToFront();
       await page.waitForFunction(() => document.body.innerText.includes('deleted in another tab'), {
         timeout: 5000,

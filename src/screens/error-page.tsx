@@ -1,6 +1,7 @@
 import { Component, useEffect, useRef, type ReactNode } from 'react';
 import { isRouteErrorResponse, useParams, useRouteError } from 'react-router';
 import { Button } from '../ui/index';
+import { isMissingPart } from './arriving';
 import { exportStored } from './export-song';
 import { usePorts } from './ports';
 
@@ -73,10 +74,6 @@ function ErrorPage({ error, onExport }: { error: unknown; onExport: (() => void)
       </div>
     </div>
   );
-}
-
-function isMissingPart(error: unknown): boolean {
-  return error instanceof TypeError && /import|module|fetch/i.test(error.message);
 }
 
 function wordsOf(error: unknown): string {

@@ -1,10 +1,12 @@
 import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
-import { useStore } from 'zustand';
+import { useStore, type StoreApi } from 'zustand';
 import {
+  createDeeds,
   createDesk,
   createDexieStorage,
   createMemoryStorage,
+  type Deeds,
   type Desk,
   type DeskPorts,
   type DeskState,
@@ -25,6 +27,8 @@ import { createListening, type ListeningStore } from './listening/listening';
 export interface Ports {
   readonly storage: SongStorage;
   readonly desk: Desk;
+  /** What was done on the shelf in this visit. */
+  readonly deeds: StoreApi<Deeds>;
   /** Heavy work away from the page. */
   readonly client: SplitService;
   /** What is heard, the same on every screen. */
@@ -40,7 +44,7 @@ export async function openPorts(): Promise<Ports> {
   let storage = createDexieStorage();
   let lasting = true;
   try {
-    await storage.list();
+    await storage.cards();
   } catch {
     storage = createMemoryStorage();
     lasting = false;
@@ -72,7 +76,7 @@ export async function openPorts(): Promise<Ports> {
     say: (words) => desk.getState().say(words),
   });
   const listening = createListening({ desk, player, storage: lastResortOf(), nextFrame });
-  return { storage, desk, client, player, sound, listening, lasting };
+  return { storage, desk, deeds: createDeeds(), client, player, sound, listening, lasting };
 }
 
 export const PortsContext = createContext<Ports | null>(null);

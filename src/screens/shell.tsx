@@ -1,32 +1,55 @@
-import { Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { Keyboard, Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { songCauses } from '../core/clash/index';
 import { tuningWords } from '../core/instrument/index';
 import { pretty } from '../core/pitch/index';
 import { songKey, songLength, type Song } from '../core/song/index';
 import { formatDuration } from '../core/time/index';
-import { Banner, Button, useTheme } from '../ui/index';
+import { Banner, Button, keepFocus, useTheme } from '../ui/index';
 import { PartBoundary } from './error-page';
 import { GroundDialog } from './ground/ground-dialog';
+import { KeySheet, openKeySheet, useCap, useSingleKeys, useUndoKeys } from './keys/index';
 import { PlayButton, WhichIsHeard } from './listening/index';
+import { LiveRegion } from './live-region';
 import { useDesk, usePorts } from './ports';
+import { ScreenHead } from './screen-head';
+import { UpdateBanner } from './update';
+import { useSteps } from './use-steps';
+import { useWhere } from './where';
 
 /** The bar on top, the screen under it, and the line that tells what a key did. */
 export function Shell() {
-  const { desk, lasting } = usePorts();
+  const { lasting } = usePorts();
   const [theme, setTheme] = useTheme();
   const inSong = useMatch('/song/:id/*');
   const onListen = useMatch('/song/:id/listen');
   const openId = useDesk((s) => s.id);
   const song = useDesk((s) => s.song);
-  const said = useDesk((s) => s.said);
-  const canUndo = useDesk((s) => s.history.past.length > 0);
-  const canRedo = useDesk((s) => s.history.future.length > 0);
+  const steps = useSteps();
+  useUndoKeys(steps);
+  const { screen } = useWhere();
+  const cap = useCap();
+  useSingleKeys((key) => {
+    if (key !== '?' || screen === 'writing') return false;
+    openKeySheet();
+    return true;
+  });
+  useEffect(() => keepFocus(), []);
   const id = inSong?.params.id;
   const open = id !== undefined && id === openId ? song : null;
   return (
-    <div className="flex min-h-full flex-col lg:h-full">
+    <div className={`flex min-h-full flex-col ${id === undefined ? '' : 'lg:h-full'}`}>
+      <a
+        href="#main"
+        className="sr-only z-50 rounded-md bg-sheet px-3 py-2 text-ink focus:not-sr-only focus:fixed focus:top-2 focus:left-2"
+        onClick={(event) => {
+          event.preventDefault();
+          document.getElementById('main')?.focus();
+        }}
+      >
+        Past the bar, to {open ? open.title : 'the songs'}
+      </a>
       <header className="on-bar no-print flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-on-bar">
         <Link to="/" className="font-bold">
           {open ? open.title : 'Orchestron'}
@@ -58,14 +81,14 @@ export function Shell() {
               <ClashCount song={open} />
             </PartBoundary>
           )}
-          {open && (
+          {(open || (id === undefined && (steps.canUndo || steps.canRedo))) && (
             <>
               <Button
                 look="bar"
                 aria-label="Undo"
                 title="Undo (Ctrl+Z)"
-                disabled={!canUndo}
-                onClick={() => desk.getState().undo()}
+                disabled={!steps.canUndo}
+                onClick={steps.undo}
               >
                 <Undo2 size={18} />
               </Button>
@@ -73,12 +96,23 @@ export function Shell() {
                 look="bar"
                 aria-label="Redo"
                 title="Redo (Ctrl+Shift+Z)"
-                disabled={!canRedo}
-                onClick={() => desk.getState().redo()}
+                disabled={!steps.canRedo}
+                onClick={steps.redo}
               >
                 <Redo2 size={18} />
               </Button>
             </>
+          )}
+          {screen !== 'writing' && (
+            <Button
+              look="bar"
+              aria-label="Keys"
+              title={`Keys${cap('?') === '' ? '' : ` (${cap('?')})`}`}
+              className="max-sm:hidden"
+              onClick={openKeySheet}
+            >
+              <Keyboard size={18} />
+            </Button>
           )}
           <Button
             look="bar"
@@ -94,13 +128,14 @@ export function Shell() {
           The browser refuses to store songs here. They live in this tab only: export what you want to keep.
         </Banner>
       )}
-      <main className="flex min-h-0 flex-1 flex-col">
+      <UpdateBanner />
+      <main id="main" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
+        <ScreenHead />
         <Outlet />
       </main>
       {open && !onListen && <WhichIsHeard />}
-      <div aria-live="polite" role="status" className="sr-only">
-        {said}
-      </div>
+      <LiveRegion />
+      {screen !== 'writing' && <KeySheet screen={screen} />}
     </div>
   );
 }

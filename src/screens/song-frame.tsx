@@ -7,6 +7,7 @@ import { exportSong, exportStored } from './export-song';
 import { PassDialog } from './pass-dialog';
 import { usePlayKey } from './listening/index';
 import { useDesk, usePorts } from './ports';
+import { usePlaceInAddress } from './use-place-in-address';
 
 /** The first picture of a song comes before getting ready to split it. */
 const WARM_AFTER_MS = 400;
@@ -25,6 +26,7 @@ export function SongFrame() {
   // Away from the song nothing could stop it.
   useEffect(() => () => listening.getState().stop(), [listening]);
   const isOpen = openId === id && song !== null;
+  usePlaceInAddress(id, isOpen);
   useEffect(() => {
     if (!isOpen) return undefined;
     const timer = setTimeout(() => {

@@ -10,7 +10,6 @@ import {
   freeTitle,
   readImport,
   readShelf,
-  restoreSong,
   StorageProblem,
   type SongStorage,
 } from './index';
@@ -227,8 +226,8 @@ describe('shelf', () => {
     const storage = createMemoryStorage();
     const id = await addSong(storage, song(), { now: 1 });
     const stored = (await storage.get(id))!;
-    await storage.remove(id);
-    await restoreSong(storage, stored);
+    await storage.remove(id, 2);
+    expect(await storage.restore(id)).to.equal(true);
     expect((await storage.get(id))!.saved).to.deep.equal(stored.saved);
   });
 

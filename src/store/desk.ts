@@ -311,7 +311,7 @@ export function createDesk(ports: DeskPorts): Desk {
       async keepAsCopy() {
         const { song, draft } = get();
         if (!song) return null;
-        const titles = (await storage.list()).map((s) => s.title);
+        const titles = (await storage.cards()).map((s) => s.title);
         const copy = { ...song, title: freeTitle(song.title, titles) };
         const id = await addSong(storage, copy, { now: now(), draft });
         await saver.letGo();

@@ -2,19 +2,33 @@
  * store: the open song, its history and selection, the shelf, and storage behind a small port.
  * It computes nothing about music (core) and draws nothing (screens). Start with desk.ts and storage.ts.
  */
+export { createDeeds, type Deed, type Deeds } from './deeds';
 export { createDesk } from './desk';
 export type { Desk, DeskPorts, DeskState, Job, OpenTrouble, SavingState, Selection } from './desk-state';
 export { createDexieStorage } from './dexie-storage';
 export { createMemoryStorage } from './memory-storage';
 export {
   addSong,
+  BIN_DAYS,
+  daysLeft,
   fileTrouble,
   freeTitle,
+  readBin,
   readImport,
   readShelf,
-  restoreSong,
+  renameSong,
+  shelfEntry,
   storageWords,
   type Imported,
   type ShelfEntry,
 } from './shelf';
-export { StorageProblem, type PutOutcome, type SongStorage, type StoredSong } from './storage';
+export type { SongCard } from './song-card';
+export {
+  StorageProblem,
+  type BinnedSong,
+  type PutOutcome,
+  type SetList,
+  type SongFace,
+  type SongStorage,
+  type StoredSong,
+} from './storage';

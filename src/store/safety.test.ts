@@ -272,7 +272,7 @@ describe('nothing is lost', () => {
     const storage: SongStorage = { ...inner, watch: (listen) => (listeners.push(listen), () => undefined) };
     const { visit, id } = await shelf(storage);
     const desk = await visit();
-    await inner.remove(id);
+    await inner.remove(id, 2);
     for (const listen of listeners) listen(id);
     await wait(0);
     expect(desk.getState().saving.kind).to.equal('gone');

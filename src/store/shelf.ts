@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import type { Problem } from '../core/base/index';
 import { readAny, readSongFile } from '../core/formats/index';
 import { freeName, MOST_CHARACTERS, saveSong, type Song } from '../core/song/index';
-import { StorageProblem, type SongStorage, type StoredSong } from './storage';
+import { StorageProblem, type BinnedSong, type SongStorage, type StoredSong } from './storage';
 import { understoodRecord } from './stored';
 
 /** A song on the shelf. `song` is null when what is stored cannot be read; `trouble` then says why. */
@@ -37,10 +37,41 @@ export async function addSong(
   return id;
 }
 
-/** Puts a removed song back exactly as it was. */
-export async function restoreSong(storage: SongStorage, stored: StoredSong): Promise<void> {
-  const { id, title, saved, draft, updatedAt } = stored;
-  await storage.put({ id, title, saved, draft, updatedAt }, 0);
+/** One song of the shelf; null when it is not there. */
+export async function shelfEntry(storage: SongStorage, id: string): Promise<ShelfEntry | null> {
+  const stored = await storage.get(id);
+  return stored && entryOf(stored);
+}
+
+/** How long a deleted song waits in the bin, in days. */
+export const BIN_DAYS = 30;
+const DAY_MS = 86_400_000;
+
+/** What is in the bin now; what waited longer than `BIN_DAYS` is gone for good. `now`: milliseconds since 1970. */
+export async function readBin(storage: SongStorage, now: number): Promise<readonly BinnedSong[]> {
+  const all = await storage.bin();
+  const isOver = ({ deletedAt }: BinnedSong) => now - deletedAt > BIN_DAYS * DAY_MS;
+  const over = all.filter(isOver).map(({ stored }) => stored.id);
+  if (over.length > 0) await storage.discard(over);
+  return all.filter((one) => !isOver(one));
+}
+
+/** Whole days a song stays in the bin still. */
+export function daysLeft({ deletedAt }: BinnedSong, now: number): number {
+  return Math.max(0, Math.ceil(BIN_DAYS - (now - deletedAt) / DAY_MS));
+}
+
+/** Gives a song another title. Throws StorageProblem; false when it was changed or deleted meanwhile. */
+export async function renameSong(
+  storage: SongStorage,
+  { id, title, now }: { readonly id: string; readonly title: string; readonly now: number },
+): Promise<boolean> {
+  const stored = await storage.get(id);
+  if (!stored) return false;
+  const { version, ...rest } = stored;
+  const saved = { ...stored.saved, song: { ...stored.saved.song, title } };
+  const outcome = await storage.put({ ...rest, title, saved, updatedAt: now }, version);
+  return outcome.kind === 'saved';
 }
 
 /** "Salt Lamp", "Salt Lamp 2", "Salt Lamp 3" … whichever is free. */

@@ -1,4 +1,5 @@
 import { expect } from 'chai';
+import Dexie from 'dexie';
 import { emptySong, saveSong } from '../core/song/index';
 import {
   createDexieStorage,
@@ -60,9 +61,69 @@ for (const [name, open] of implementations) {
 
     it('removes, and removing twice is fine', async () => {
       await storage.put(row('a'), 0);
-      await storage.remove('a');
-      await storage.remove('a');
+      await storage.remove('a', 5);
+      await storage.remove('a', 6);
       expect(await storage.get('a')).to.equal(null);
+      expect(await storage.cards()).to.deep.equal([]);
+      expect((await storage.bin()).map((b) => b.deletedAt)).to.deep.equal([5]);
+    });
+
+    it('puts a song out of the bin back exactly as it was, where its place is free', async () => {
+      await storage.put(row('a', 'First'), 0);
+      await storage.put(row('a', 'Second', 7), 1);
+      const before = await storage.get('a');
+      await storage.put(row('b', 'Other'), 0);
+      await storage.remove('a', 10);
+      await storage.remove('b', 20);
+      expect((await storage.bin()).map((b) => b.stored.title)).to.deep.equal(['Other', 'Second']);
+      expect(await storage.restore('a')).to.equal(true);
+      expect(await storage.get('a')).to.deep.equal(before);
+      expect(await storage.restore('a'), 'is not in the bin any more').to.equal(false);
+      expect(await storage.restore('never')).to.equal(false);
+      await storage.put(row('b', 'Again'), 0);
+      expect(await storage.bin(), 'the same song on the shelf again').to.deep.equal([]);
+    });
+
+    it('discards for good, but nothing of a song that is back', async () => {
+      const desk = {
+        id: 'a',
+        shape: 1,
+        version: 1,
+        now: { song: emptySong('Desk'), draft: null },
+        history: { past: [], future: [] },
+      };
+      for (const id of ['a', 'b']) {
+        await storage.put(row(id), 0);
+        await storage.keepDesk({ ...desk, id });
+        await storage.keepFace({ id, version: 1, shape: 1, face: id });
+        await storage.remove(id, 1);
+      }
+      await storage.restore('b');
+      await storage.discard(['a', 'b']);
+      expect(await storage.bin()).to.deep.equal([]);
+      expect(await storage.restore('a')).to.equal(false);
+      expect(await storage.desk('a')).to.equal(null);
+      expect((await storage.desk('b'))!.id).to.equal('b');
+      expect((await storage.faces(['a', 'b', 'c'])).map((f) => f.face)).to.deep.equal(['b']);
+    });
+
+    it('knows every song by a card', async () => {
+      await storage.put(row('a', 'Old', 1), 0);
+      await storage.put(row('b', 'New', 2), 0);
+      await storage.put(row('a', 'Old, renamed', 1), 1);
+      const base = { key: 'C', tempo: 120, tuning: 'standard' };
+      expect(await storage.cards()).to.deep.equal([
+        { id: 'b', title: 'New', ...base, updatedAt: 2, version: 1 },
+        { id: 'a', title: 'Old, renamed', ...base, updatedAt: 1, version: 2 },
+      ]);
+    });
+
+    it('keeps set lists', async () => {
+      await storage.keepSetList({ id: 's', name: 'Friday', songs: ['a'] });
+      await storage.keepSetList({ id: 's', name: 'Friday', songs: ['a', 'b'] });
+      expect(await storage.setLists()).to.deep.equal([{ id: 's', name: 'Friday', songs: ['a', 'b'] }]);
+      await storage.removeSetList('s');
+      expect(await storage.setLists()).to.deep.equal([]);
     });
 
     it('takes awkward keys and titles', async () => {
@@ -102,7 +163,7 @@ for (const [name, open] of implementations) {
       expect(await storage.unsaved('b')).to.have.length(1);
     });
 
-    it('keeps the desk with its song, and lets it go with the song', async () => {
+    it('keeps the desk with its song, in the bin too', async () => {
       const song = emptySong('Desk');
       const written = { song, draft: null };
       const history = { past: [{ value: written, label: 'x', mergeKey: null, bytes: 1 }], future: [] };
@@ -111,7 +172,11 @@ for (const [name, open] of implementations) {
       const kept = (await storage.desk('a'))!;
       expect(kept.history.past[0]!.value.song).to.equal(kept.now.song);
       expect(kept.now.song).to.deep.equal(song);
-      await storage.remove('a');
+      await storage.remove('a', 1);
+      await storage.restore('a');
+      expect((await storage.desk('a'))!.now.song).to.deep.equal(song);
+      await storage.remove('a', 2);
+      await storage.discard(['a']);
       expect(await storage.desk('a')).to.equal(null);
     });
 
@@ -123,6 +188,29 @@ for (const [name, open] of implementations) {
     });
   });
 }
+
+describe('cards of the browser’s storage', () => {
+  it('are made of records that came by another way, also damaged ones; none is left of what is gone', async () => {
+    const storage = createDexieStorage('cards');
+    await storage.put(row('good'), 0);
+    const db = new Dexie('cards');
+    await db.open();
+    await db.table('songs').bulkPut([
+      { id: 'odd', title: 7, saved: { song: { key: ['x'], players: 'none' } } },
+      { id: 'bare' },
+      { ...row('other', 'Other', 5), version: 3 },
+    ]);
+    await db.table('songs').delete('good');
+    const cards = await storage.cards();
+    expect(cards.map((c) => [c.id, c.title, c.key, c.tuning, c.version])).to.have.deep.members([
+      ['other', 'Other', 'C', 'standard', 3],
+      ['odd', 'A song without a title', null, null, 0],
+      ['bare', 'A song without a title', null, null, 0],
+    ]);
+    expect(await storage.cards()).to.have.deep.members([...cards]);
+    db.close();
+  });
+});
 
 describe('storage that fails', () => {
   it('says whether it is full or refused', () => {

@@ -1,5 +1,6 @@
 import type { SavedSong, Song } from '../core/song/index';
 import type { History } from './history';
+import type { SongCard } from './song-card';
 
 /** A song as it is kept. `version` grows by one with every save, so two tabs notice each other. */
 export interface StoredSong {
@@ -55,6 +56,30 @@ export interface DeskMemory {
   readonly history: History<Written>;
 }
 
+/** A song that was deleted, as it was, for as long as the bin keeps it. */
+export interface BinnedSong {
+  readonly stored: StoredSong;
+  /** Milliseconds since 1970. */
+  readonly deletedAt: number;
+}
+
+/** How a song of the shelf looks, worked out once for a version of it: what the shelf draws without reading the song. */
+export interface SongFace {
+  readonly id: string;
+  readonly version: number;
+  /** Which form of faces this is; another one is worked out again. */
+  readonly shape: number;
+  readonly face: unknown;
+}
+
+/** Songs of one evening, in order. */
+export interface SetList {
+  readonly id: string;
+  readonly name: string;
+  /** Ids of songs; those that are not on the shelf any more are passed over. */
+  readonly songs: readonly string[];
+}
+
 export type PutOutcome =
   | { readonly kind: 'saved'; readonly version: number }
   /** Someone else saved since `expected`; nothing was written. */
@@ -64,6 +89,8 @@ export type PutOutcome =
 export interface SongStorage {
   /** All songs, newest first; records that are damaged too (see `understoodRecord`). */
   list(): Promise<readonly StoredSong[]>;
+  /** The same as far as finding and ordering them wants, without reading the songs themselves. */
+  cards(): Promise<readonly SongCard[]>;
   get(id: string): Promise<StoredSong | null>;
   /**
    * Writes in one transaction if the stored version is still `expected` (0: must be new); with it goes what the journal
@@ -71,8 +98,20 @@ export interface SongStorage {
    * refuses or is full.
    */
   put(song: Omit<StoredSong, 'version'>, expected: number, clears?: readonly number[]): Promise<PutOutcome>;
-  /** Takes a song away, with its desk. */
-  remove(id: string): Promise<void>;
+  /** Puts a song into the bin; its desk and its journal wait with it. `at`: milliseconds since 1970. */
+  remove(id: string, at: number): Promise<void>;
+  /** What lies in the bin, the last one deleted first. */
+  bin(): Promise<readonly BinnedSong[]>;
+  /** Puts a song back on the shelf exactly as it was; false when it is not in the bin, or its place is taken. */
+  restore(id: string): Promise<boolean>;
+  /** Takes songs out of the bin for good, with all that was kept beside them. */
+  discard(ids: readonly string[]): Promise<void>;
+  /** Faces that are kept, of these songs. */
+  faces(ids: readonly string[]): Promise<readonly SongFace[]>;
+  keepFace(face: SongFace): Promise<void>;
+  setLists(): Promise<readonly SetList[]>;
+  keepSetList(list: SetList): Promise<void>;
+  removeSetList(id: string): Promise<void>;
   /** Adds to the journal; an older entry of the same song and tab goes in the same transaction. */
   append(entry: Unsaved): Promise<void>;
   /** What the journal has of a song, the oldest first. */

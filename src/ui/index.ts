@@ -5,6 +5,7 @@ export { Banner } from './banner';
 export { Button } from './button';
 export { Choice, type ChoiceItem } from './choice';
 export { Dialog, DialogEnd } from './dialog';
+export { keepFocus } from './keep-focus';
 export { Menu, type MenuItem } from './menu';
 export { useTheme, type Theme } from './theme';
 export { useBig } from './use-big';

@@ -7,7 +7,7 @@ export { importText } from '../../scripts/browser';
 export interface App {
   readonly address: string;
   /** A page in a fresh context (nothing stored); what the console complains about is collected. */
-  open(options?: { width?: number; height?: number; theme?: 'light' | 'dark' }): Promise<Opened>;
+  open(options?: { width?: number; height?: number; theme?: 'light' | 'dark'; offline?: boolean }): Promise<Opened>;
   stop(): Promise<void>;
 }
 
@@ -22,12 +22,14 @@ export async function startApp(): Promise<App> {
   const browser: Browser = await openBrowser();
   return {
     address,
-    async open({ width = 1280, height = 800, theme = 'light' } = {}) {
+    async open({ width = 1280, height = 800, theme = 'light', offline = false } = {}) {
       const context = await browser.createBrowserContext();
       const page = await context.newPage();
       const complaints = listen(page);
       // The test runner's compiler wraps named functions in a helper the page does not have.
       await page.evaluateOnNewDocument('window.__name = (f) => f');
+      // Fetching the whole application beside every test would slow all of them down; offline.test.ts has it.
+      if (!offline) await page.evaluateOnNewDocument(WITHOUT_KEEPER);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
       await page.setViewport({ width, height });
       await page.goto(address);
@@ -40,6 +42,8 @@ export async function startApp(): Promise<App> {
     },
   };
 }
+
+const WITHOUT_KEEPER = `Object.defineProperty(Navigator.prototype, 'serviceWorker', { get: () => undefined })`;
 
 /** Errors, warnings and refused loads of a page. */
 export function listen(page: Page): string[] {
@@ -85,7 +89,15 @@ export async function text(page: Page, selector: string): Promise<string> {
 
 /** Presses one key after another. */
 export async function keys(page: Page, ...list: readonly string[]): Promise<void> {
-  for (const key of list) await page.keyboard.press(key as 'Enter');
+  for (const key of list) {
+    const digit = /^Shift\+(\d)$/.exec(key)?.[1];
+    if (digit === undefined) await page.keyboard.press(key as 'Enter');
+    else {
+      await page.keyboard.down('Shift');
+      await page.keyboard.press(`Digit${digit}` as 'Digit1');
+      await page.keyboard.up('Shift');
+    }
+  }
 }
 
 /** Presses the button with these words in the dialog that is open. */
@@ -96,6 +108,22 @@ export async function dialogButton(page: Page, words: string): Promise<void> {
 /** Waits until no dialog or menu is open. */
 export async function closed(page: Page): Promise<void> {
   await page.waitForFunction(() => document.querySelector('[role="dialog"],[role="menu"]') === null);
+}
+
+/** Chooses something from the menu of a song on the shelf. */
+export async function songMenu(page: Page, title: string, item: string): Promise<void> {
+  await fromMenu(page, `::-p-aria(More for ${title})`, item);
+}
+
+/** Chooses something from the menu of the shelf. */
+export async function shelfMenu(page: Page, item: string): Promise<void> {
+  await fromMenu(page, 'main button ::-p-text(Shelf)', item);
+}
+
+async function fromMenu(page: Page, button: string, item: string): Promise<void> {
+  await page.locator(button).click();
+  await page.locator(`[role="menuitem"] ::-p-text(${item})`).click();
+  await page.waitForFunction(() => document.querySelector('[role="menu"]') === null);
 }
 
 /** Goes to the chart and reads it, every run of spaces one. */

@@ -86,7 +86,7 @@ describe('both hands, in Chromium', () => {
     await page.keyboard.press('s');
     await sees(page, 'proven best');
     await page.keyboard.press('ArrowRight');
-    await page.keyboard.press('o');
+    await page.keyboard.press('A');
     await sees(page, 'What fits here');
     const push = '[data-offer] ::-p-text(Everybody an eighth early into bar 3)';
     await page.locator(push).hover();
@@ -103,7 +103,7 @@ describe('both hands, in Chromium', () => {
     await page.waitForSelector('[data-hits-drawing]');
     await page.keyboard.press('a');
     await page.locator('::-p-aria(Name for this bar’s pattern)').fill('Stubborn');
-    await press(page, 'Keep this bar under that name');
+    await press(page, 'Keep bar 1 under that name');
     await page.waitForSelector('[data-own-pattern="Stubborn"]');
     await press(page, 'The whole section');
     await page.locator('[data-own-pattern="Stubborn"]').click();

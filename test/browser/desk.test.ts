@@ -58,7 +58,7 @@ describe('the desk, in Chromium', () => {
   it('chooses a plan by its picture, tunes it, and keeps the tuning under a name', async () => {
     const { page, complaints } = await app.open();
     await openSong(page, 'Nine Minute Bus');
-    await page.keyboard.press('p');
+    await page.keyboard.press('P');
     await page.waitForSelector('[data-plan="wall"] svg');
     await page.click('[data-plan="wall"]');
     await press(page, 'two strings');
@@ -81,7 +81,7 @@ describe('the desk, in Chromium', () => {
   it('keeps a version, compares bar by bar, takes one bar back and goes back to all of it', async () => {
     const { page, complaints } = await app.open();
     await openSong(page, 'Tramline Sparks');
-    await page.keyboard.press('v');
+    await page.keyboard.press('V');
     await page.locator('input[aria-label="Name of the version"]').fill('Before');
     await press(page, 'Keep');
     await sees(page, 'plays as now');
@@ -91,7 +91,7 @@ describe('the desk, in Chromium', () => {
     await saysNow(page, 'rest for Guitar 2');
     await page.keyboard.press('3');
     await page.keyboard.press('r');
-    await page.keyboard.press('v');
+    await page.keyboard.press('V');
     await sees(page, 'differs in 1 bar');
     await press(page, 'Compare');
     await sees(page, 'Now against “Before”');
@@ -107,7 +107,7 @@ describe('the desk, in Chromium', () => {
     await page.keyboard.type(' ');
     await goTo(page, 'Split');
     await page.waitForSelector('[role="grid"]');
-    await page.keyboard.press('v');
+    await page.keyboard.press('V');
     await page.waitForSelector('[data-version="Before"]');
     await page.locator('input[aria-label="Name of the version"]').fill('After');
     await press(page, 'Keep');
@@ -161,7 +161,7 @@ describe('the desk, in Chromium', () => {
     const { page, complaints } = await app.open();
     await openSong(page, 'Nine Minute Bus');
     await page.keyboard.press(']');
-    await page.keyboard.press('t');
+    await page.keyboard.press('T');
     const area = 'textarea[aria-label="Tab as text"]';
     await page.waitForSelector(area);
     await page.type(area, '|---\n|---\n');

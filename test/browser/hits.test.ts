@@ -65,7 +65,7 @@ describe('the Hits screen, in Chromium', () => {
     await press(page, 'Grid: 16ths');
     await page.locator('[role="menuitemradio"] ::-p-text(8ths)').click();
     await page.keyboard.press('Escape');
-    await keys(page, 'f r d d w s e f q q');
+    await keys(page, 'f g d d w x r f q q');
     expect(await chart(page, 'guitar1 hits')).to.include('O-MmX.O^-');
     await keys(page, 'ArrowDown z');
     await sees(page, 'the voice sings there');

@@ -174,9 +174,9 @@ describe('listening, in Chromium', () => {
     const { page, complaints } = await open('Salt Lamp');
     await page.keyboard.press('-');
     await sees(page, '95%');
-    await page.keyboard.press('w');
+    await page.keyboard.press('R');
     expect(await status(page)).to.equal('This bar round and round');
-    await page.keyboard.press('c');
+    await page.keyboard.press('C');
     await page.keyboard.press('Space');
     await until(page, 'playing');
     await sees(page, 'bar 1 of');
@@ -247,7 +247,7 @@ describe('listening, in Chromium', () => {
     await page.keyboard.press(']');
     const cells = () => page.$$eval('[data-cell]', (all) => all.map((c) => c.textContent).join());
     const before = await cells();
-    await page.keyboard.press('p');
+    await page.keyboard.press('P');
     await page.locator('[role="dialog"] ::-p-text(split like this)').click();
     await until(page, 'playing');
     await page.waitForSelector('[role="dialog"] [aria-label="Which is heard"] [aria-pressed="true"]');

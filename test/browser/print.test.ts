@@ -16,7 +16,7 @@ describe('printing a sheet, in Chromium', () => {
     await page.waitForSelector('article svg');
     const looks = () =>
       page.evaluate(() => {
-        const style = getComputedStyle(document.querySelector('article h1')!);
+        const style = getComputedStyle(document.querySelector('article h2')!);
         const paper = getComputedStyle(document.querySelector('article')!).backgroundColor;
         return { ink: style.color, paper, bar: getComputedStyle(document.querySelector('header')!).display };
       });

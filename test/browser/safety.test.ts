@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
 import { runTrials } from '../../scripts/trials';
-import { catchDownloads, goTo, importText, openSong, press, sees, startApp, text, type App } from './app';
+import { catchDownloads, goTo, importText, openSong, press, sees, songMenu, startApp, text, type App } from './app';
 
 /** Changes a stored record behind the application's back; `change` is what runs on it in the page, as text. */
 async function damage(page: Page, title: string, change: string): Promise<void> {
@@ -81,14 +81,15 @@ describe('nothing kills it, in Chromium', function () {
       'Nine Minute Bus',
     ]);
     const downloads = await catchDownloads(page);
-    await press(page, 'Export Salt Lamp as it is stored');
+    await songMenu(page, 'Salt Lamp', 'As it is stored');
+    await page.waitForFunction(() => (window as unknown as { caught: unknown[] }).caught.length > 0);
     const [file] = await downloads();
     expect(JSON.parse(file!.text)).to.have.nested.property('song.title', 'Salt Lamp');
     await page.locator('li a ::-p-text(Salt Lamp)').click();
     await sees(page, 'This song cannot be read');
     await sees(page, 'Export what is stored');
     await press(page, 'Back to the songs');
-    await press(page, 'Delete Salt Lamp');
+    await songMenu(page, 'Salt Lamp', 'Delete');
     await sees(page, 'Salt Lamp deleted');
     await openSong(page, 'Nine Minute Bus');
     expect(complaints).to.deep.equal([]);

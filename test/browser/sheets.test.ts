@@ -5,7 +5,7 @@ import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
 import { readChart, songAs, packed, shelfFiles } from '../../src/core/formats/index';
 import { demoTexts } from '../fuzz/corpus';
-import { catchDownloads, goTo, importText, openSong, press, sees, startApp, text, type App } from './app';
+import { catchDownloads, goTo, importText, openSong, press, sees, songMenu, startApp, text, type App } from './app';
 
 const signs = readFileSync(new URL('../formats/every-sign.txt', import.meta.url), 'utf8');
 
@@ -278,8 +278,7 @@ describe('sheets, stand and files, in Chromium', () => {
     const { page, complaints } = await app.open();
     const downloads = await catchDownloads(page);
     for (const kind of ['.musicxml', '.mxl', '.mid', '.cho', '.crd', '.tab']) {
-      await press(page, 'Hand out Salt Lamp as another kind of file');
-      await page.locator(`[role="menuitem"] ::-p-text(${kind})`).click();
+      await songMenu(page, 'Salt Lamp', `(${kind})`);
       await sees(page, `Not in a ${kind} file`);
     }
     expect((await downloads()).map((f) => f.name)).to.deep.equal(
@@ -302,7 +301,7 @@ describe('sheets, stand and files, in Chromium', () => {
     await press(page, 'Put 2 on the shelf');
     await sees(page, '2 songs put on the shelf.');
     await sees(page, 'Quite New');
-    const titles = await page.$$eval('li a.text-lg', (all) => all.map((a) => a.textContent));
+    const titles = await page.$$eval('li [data-song]', (all) => all.map((a) => a.textContent));
     expect(titles.filter((t) => t === second!.title).length).to.equal(1);
     expect(titles).to.include('Quite New');
     await sees(page, `${second!.tempo + 1} bpm`);

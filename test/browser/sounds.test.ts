@@ -110,7 +110,7 @@ describe('sounds and causes, in Chromium', () => {
     await importText(page, 'gate.txt', WALL.replace('gain 8', 'gain 8; sound hush = gain 1'));
     await openSong(page, 'Copper Gate');
     await sees(page, 'gain 8');
-    await page.keyboard.press('g');
+    await page.keyboard.press('G');
     await sees(page, 'Sound of Guitar 1');
     await page.keyboard.press('Escape');
     await page.waitForFunction(() => !document.querySelector('[role="dialog"]'));
@@ -183,7 +183,7 @@ bass | 3xxx |
     await sees(page, 'gain 2');
     await page.keyboard.press(']');
     await page.keyboard.press(']');
-    await page.keyboard.press('g');
+    await page.keyboard.press('G');
     await sees(page, 'Verse this time');
     await page.locator('[role="dialog"] button ::-p-text(drive)').click();
     await sees(page, 'drive · gain 8');

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { openSong, press, sees, startApp, text, type App } from './app';
+import { openSong, press, sees, shelfMenu, startApp, text, type App } from './app';
 
 describe('storage that fails, in Chromium', () => {
   let app: App;
@@ -61,7 +61,7 @@ describe('storage that fails, in Chromium', () => {
     });
     await other.goto(app.address);
     await sees(other, 'The browser refuses to store songs here');
-    await press(other, 'Bring the demo songs back');
+    await shelfMenu(other, 'Bring the demo songs back');
     await openSong(other, 'Salt Lamp');
     await other.keyboard.press('r');
     await other.waitForFunction(() =>

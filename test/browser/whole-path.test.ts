@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
-import { catchDownloads, goTo, importText, openSong, press, sees, startApp, text, type App } from './app';
+import { catchDownloads, goTo, importText, openSong, press, sees, shelfMenu, songMenu, startApp, text, type App } from './app';
 
 const CHART = `title: Paper Kite
 key: Am
@@ -91,12 +91,13 @@ describe('the whole path in Chromium', () => {
 
     await goTo(page, 'Songs');
     await page.waitForSelector('li svg');
-    await page.locator('::-p-aria(Export Paper Kite as song file)').click();
-    await page.locator('::-p-aria(Export Paper Kite as chart text)').click();
+    await songMenu(page, 'Paper Kite', 'Song file (.json)');
+    await songMenu(page, 'Paper Kite', 'Chart text (.txt)');
+    await page.waitForFunction(() => (window as unknown as { caught: unknown[] }).caught.length === 3);
     const files = (await sheets()).slice(1);
     expect(files.map((f) => f.name)).to.deep.equal(['paper-kite.json', 'paper-kite.txt']);
 
-    await press(page, 'Delete Paper Kite');
+    await songMenu(page, 'Paper Kite', 'Delete');
     await sees(page, 'Paper Kite deleted.');
     for (const file of files) {
       await importText(page, file.name, file.text);
@@ -129,28 +130,28 @@ describe('the whole path in Chromium', () => {
 
   it('shelf: renames, duplicates, deletes with undo, brings the demo back, refuses foreign files', async () => {
     const { page } = await app.open();
-    await press(page, 'Duplicate Salt Lamp');
+    await songMenu(page, 'Salt Lamp', 'Duplicate');
     await sees(page, 'Salt Lamp 2 is a copy of Salt Lamp.');
-    await press(page, 'Delete Salt Lamp 2');
+    await songMenu(page, 'Salt Lamp 2', 'Delete');
     await sees(page, 'Salt Lamp 2 deleted.');
     await press(page, 'Undo');
-    await page.waitForSelector('::-p-aria(Delete Salt Lamp 2)');
-    await page.locator('li ::-p-text(Rename)').click();
+    await page.waitForSelector('::-p-aria(More for Salt Lamp 2)');
+    await songMenu(page, 'Salt Lamp 2', 'Rename');
     await page.keyboard.type('Renamed Song');
     await page.keyboard.press('Enter');
     await sees(page, 'Renamed Song');
     for (const title of ['Ferry Light', 'Salt Lamp']) {
-      await press(page, `Delete ${title}`);
+      await songMenu(page, title, 'Delete');
       await sees(page, `${title} deleted.`);
     }
-    await press(page, 'Bring the demo songs back');
-    await page.waitForSelector('::-p-aria(Delete Ferry Light)');
+    await shelfMenu(page, 'Bring the demo songs back');
+    await page.waitForSelector('::-p-aria(More for Ferry Light)');
     await importText(page, 'notes.json', '{"a":1}');
     await sees(page, 'this is not an Orchestron song file');
     await importText(page, 'later.json', '{"format":"orchestron-song","version":9}');
     await sees(page, 'made by a newer Orchestron');
     await importText(page, 'part.txt', 'title: Half Read\n== A ==\nchords | Am | Hx |\n');
-    await sees(page, 'Not understood in part.txt: line 3, column 15');
+    await sees(page, 'Half Read imported. Not understood: line 3, column 15');
   });
 
   it('two tabs on one song: the other follows, and a conflict asks instead of losing', async () => {

@@ -56,7 +56,7 @@ describe('everything that is played can be written, in Chromium', () => {
     await goTo(page, 'Hits');
     await page.waitForSelector('[data-strings]');
     // Strings 4, 3 and 2 by their numbers; then the lowest of them muted.
-    await keys(page, '4', '3', '2');
+    await keys(page, 'Shift+4', 'Shift+3', 'Shift+2');
     await sees(page, 'strings 4 3 2');
     await keys(page, 'u');
     await sees(page, 'string 4 palm-muted');
@@ -76,7 +76,7 @@ describe('everything that is played can be written, in Chromium', () => {
     // To beat 3 of bar 2, and a line from there on.
     await keys(page, 'PageDown', ...Array<string>(8).fill('ArrowRight'), 'b');
     await page.waitForSelector('[data-line-panel]');
-    await keys(page, '7', 'd');
+    await keys(page, '7', 'D');
     await sees(page, '(5)h7@');
     await keys(page, ...Array<string>(4).fill('ArrowRight'), '9');
     await choose(page, 'This note', 'Slid off at its end');
@@ -181,7 +181,7 @@ describe('everything that is played can be written, in Chromium', () => {
 
   it('pasted tab in drop D: the frets moved, or the guitar tuned like it', async () => {
     const { page, complaints } = await open();
-    await keys(page, 't');
+    await keys(page, 'T');
     await page.waitForSelector('textarea[aria-label="Tab as text"]');
     await page.locator('textarea[aria-label="Tab as text"]').click();
     await page.keyboard.type(`Tuning: drop D

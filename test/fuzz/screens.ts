@@ -88,6 +88,7 @@ function onHits(song: Song, deed: Deed): Song {
     cursor: { player, tick },
     division,
     line,
+    barMeant: Math.floor(tick / length),
     copied: { current: 'O-M-X-..' },
     typed: { current: null },
     act,
@@ -98,6 +99,7 @@ function onHits(song: Song, deed: Deed): Song {
     divide: nothing,
     open: nothing,
     keep: nothing,
+    hear: nothing,
   });
   keys[deed.key % keys.length]!.does();
   return next;

@@ -8,9 +8,8 @@ import { formatDuration } from '../../core/time/index';
 import { addSong, fileTrouble, freeTitle } from '../../store/index';
 import { Banner, Button } from '../../ui/index';
 import { DropZone } from '../paste/drop-zone';
-import { KeySheet } from '../key-sheet';
 import { useDesk, usePorts } from '../ports';
-import { useSingleKeys } from '../single-keys';
+import { openKeySheet, useCap } from '../keys/index';
 import { dropped, type Dropped } from '../take/dropped';
 import { CardsView } from './cards/cards';
 import type { Spot } from './cards/touches';
@@ -45,14 +44,7 @@ export function Chart() {
   /** Why a file was not opened. */
   const [trouble, setTrouble] = useState<string | null>(null);
   const [view, setView] = useChartView(start.view);
-  const [help, setHelp] = useState(false);
-  // Undo and redo are the same in both views, and work where nothing has the focus.
-  useSingleKeys((key) => {
-    if (key !== '?') return false;
-    setHelp(true);
-    return true;
-  });
-
+  const cap = useCap();
   useEffect(() => {
     if (song === own.current?.song && draft === own.current.draft) return;
     own.current = { song, draft };
@@ -83,7 +75,7 @@ export function Chart() {
   };
   const [notes, setNotes] = useState<(Dropped & { kind: 'notes' }) | null>(null);
   const becomeNew = async (other: Song, text: string | null) => {
-    const titles = (await storage.list()).map((s) => s.title);
+    const titles = (await storage.cards()).map((s) => s.title);
     const title = other.title === 'Untitled' ? 'New song' : other.title;
     const made = { ...other, title: freeTitle(title, titles) };
     const madeId = await addSong(storage, made, { now: Date.now(), draft: text });
@@ -117,13 +109,13 @@ export function Chart() {
         </Banner>
       )}
       <div className="flex flex-wrap items-center gap-2 px-4 py-1.5">
-        <h1 className="text-lg font-bold">Chart</h1>
+        <h2 className="text-lg font-bold">Chart</h2>
         <span className="text-soft">
           {bars} bars · {formatDuration(seconds)}
         </span>
         <ViewSwitch view={view} onChange={setView} />
-        <Button look="quiet" className="ml-auto !min-h-9" onClick={() => setHelp(true)}>
-          Keys (?)
+        <Button look="quiet" className="ml-auto !min-h-9" onClick={openKeySheet}>
+          Keys {cap('?') && `(${cap('?')})`}
         </Button>
         <Button className="!min-h-9" onClick={() => setPasted('')}>
           <ClipboardPaste size={16} aria-hidden /> Paste a song
@@ -192,14 +184,6 @@ export function Chart() {
           />
         </section>
       </div>
-      <KeySheet open={help} onClose={() => setHelp(false)} keys={KEYS}>
-        <p className="mt-3">
-          <Link to="/writing" className="underline">
-            How to write it
-          </Link>
-          : the page of the grammar, with examples.
-        </p>
-      </KeySheet>
       {notes !== null && (
         <Suspense fallback={null}>
           <TakenDialog
@@ -230,19 +214,6 @@ export function Chart() {
     </DropZone>
   );
 }
-
-const KEYS = [
-  ['Tab', 'from card to card; space or Enter on the six dots picks a card up, arrows move it'],
-  ['← → ↑ ↓', 'from bar to bar'],
-  ['a letter', 'types chords into the bar; behind the last one each chord is a bar'],
-  ['Enter', 'the bar as words; once more: on to the next bar or part'],
-  ['Alt+← Alt+→', 'move the bar'],
-  ['Delete', 'take the bar out; with shift only its first chord'],
-  ['space', 'play from the bar that is pointed at, and stop'],
-  ['Ctrl+Z Ctrl+Shift+Z', 'undo, redo, the same in cards and text'],
-  ['Ctrl+space', 'in the text: what may stand here; Tab takes it'],
-  ['?', 'these keys'],
-] as const;
 
 /** The text in the editor with what is wrong in it, and what may be a slip. */
 interface Shown {

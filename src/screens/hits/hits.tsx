@@ -8,10 +8,10 @@ import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';
 import { useDesk, usePorts } from '../ports';
 import { BarDialog } from '../bar-dialog';
-import { KeySheet } from '../key-sheet';
-import { useSingleKeys } from '../single-keys';
+import { openKeySheet, useCap, useSingleKeys } from '../keys/index';
 import type { Command } from '../split/commands';
 import { Finder } from '../split/finder';
+import { hearBar } from '../split/hearing';
 import { findingWords } from '../split/finding-words';
 import { KeepDialog } from '../split/keep-dialog';
 import { BesideDialog } from '../told/beside-dialog';
@@ -52,13 +52,14 @@ export function Hits() {
 }
 
 function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null) => void }) {
-  const { desk } = usePorts();
+  const { desk, listening } = usePorts();
   const said = useDesk((s) => s.said);
   const { cursor, go } = useCursor(scope);
   const [wanted, setDivision] = useState<number | null>(null);
   const [dialog, setDialog] = useState<
-    'help' | 'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'like' | 'bar' | null
+    'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'like' | 'bar' | null
   >(null);
+  const cap = useCap();
   const [keeping, setKeeping] = useState<Finding | null>(null);
   const copied = useRef<string | null>(null);
   const typed = useRef<{ at: number; tick: number; digit: string } | null>(null);
@@ -84,11 +85,17 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
     if (outcome.edit === null) desk.getState().say(outcome.why);
     else desk.getState().edit(outcome.edit, { label: outcome.label });
   };
+  /** On to the next place after writing: "this bar" is still the one that was written in. */
+  const [wroteIn, setWroteIn] = useState<{ readonly bar: number; readonly at: number } | null>(null);
   const step = (ticks: number) => {
     const to = Math.max(0, Math.min(cursor.tick + ticks, scope.bars.length * length - division));
-    go(cursor.player, to - (to % division));
+    const at = to - (to % division);
+    setWroteIn({ bar, at });
+    go(cursor.player, at);
   };
+  const barMeant = wroteIn?.at === cursor.tick ? Math.min(wroteIn.bar, scope.bars.length - 1) : bar;
   const goTo = (player: Player, tick: number) => {
+    setWroteIn(null);
     go(player, tick);
     desk.getState().say(placeWords(scope, player, tick));
   };
@@ -97,6 +104,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
     cursor,
     division,
     line,
+    barMeant,
     copied,
     typed,
     act,
@@ -115,12 +123,12 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
     divide: setDivision,
     open: setDialog,
     keep: setKeeping,
+    hear: () => hearBar(desk, listening),
   });
   useSingleKeys((key) => {
-    if (key === '?') setDialog('help');
     const hit = keys.find((k) => k.key === key);
     hit?.does();
-    return key === '?' || hit !== undefined;
+    return hit !== undefined;
   });
 
   const inWindow = scope.findings.filter(
@@ -230,28 +238,18 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         </div>
         <div className="flex min-w-0 flex-col gap-1">
           {!line && <StringButtons scope={scope} cursor={cursor} onDo={act} />}
-          <Legend keys={keys} line={line !== null} onHelp={() => setDialog('help')} />
+          <Legend keys={keys} line={line !== null} onHelp={openKeySheet} />
         </div>
       </div>
       <div className="flex gap-4 border-t border-line px-4 py-0.5 text-[13px] text-soft">
         <span className="min-w-0 truncate">
           <span className="font-bold text-ink">{strokeSentence(scope, cursor)}</span> ·{' '}
-          {said || 'f strikes, arrows step.'}
+          {said || [cap('f') && `${cap('f')} strikes`, 'arrows step'].filter(Boolean).join(', ')}
         </span>
         <Downs scope={scope} player={cursor.player} />
       </div>
-      <KeySheet
-        keys={keys.map((k) => [k.cap, k.words] as const)}
-        open={dialog === 'help'}
-        onClose={() => setDialog(null)}
-      >
-        <p className="mt-3 text-soft">
-          With the mouse: click a place, double-click to strike or take away, or a chord to write its bar,
-          drag a stroke to another place or the end of a ribbon to another length, paint the voice.
-        </p>
-      </KeySheet>
       <Finder
-        commands={dialog === 'finder' ? commandsOf(keys, scope, onJoin) : []}
+        commands={dialog === 'finder' ? commandsOf(keys, { scope, onJoin, cap }) : []}
         open={dialog === 'finder'}
         onClose={() => setDialog(null)}
       />
@@ -259,6 +257,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         scope={scope}
         cursor={cursor}
         division={division}
+        barMeant={barMeant}
         open={dialog === 'patterns'}
         onClose={() => setDialog(null)}
         onDo={act}
@@ -295,7 +294,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         <FormDialog
           song={scope.song}
           playing={scope.playing}
-          bar={barOf(scope, cursor.tick)}
+          bar={barMeant}
           pass={scope.pass}
           open={dialog === 'form'}
           onClose={() => setDialog(null)}
@@ -328,13 +327,17 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
 /** The keys by their words, every section and every join. */
 function commandsOf(
   keys: ReturnType<typeof keysFor>,
-  scope: HitsScope,
-  onJoin: (id: string | null) => void,
+  of: {
+    readonly scope: HitsScope;
+    readonly onJoin: (id: string | null) => void;
+    readonly cap: (key: string) => string;
+  },
 ): readonly Command[] {
+  const { scope, onJoin, cap } = of;
   return [
     ...keys
       .filter((k) => !/^\d$/.test(k.key))
-      .map((k) => ({ name: k.words[0]!.toUpperCase() + k.words.slice(1), key: k.cap, run: k.does })),
+      .map((k) => ({ name: k.words[0]!.toUpperCase() + k.words.slice(1), key: cap(k.key), run: k.does })),
     ...scope.connections.map((c) => ({ name: `Go to the join: ${c.words}`, run: () => onJoin(c.id) })),
   ];
 }

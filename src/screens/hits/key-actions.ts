@@ -18,7 +18,7 @@ export function keysFor(context: KeyContext): readonly HitsKey[] {
 }
 
 function commonKeys(context: KeyContext): readonly HitsKey[] {
-  const { scope, cursor, division, act, step, go, join, section, divide, open, keep } = context;
+  const { scope, cursor, division, act, step, go, join, section, divide, open, keep, hear } = context;
   const { player, tick } = cursor;
   const length = barTicks(scope.meter);
   const toPlayer = (by: 1 | -1) => () => {
@@ -32,20 +32,18 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
       : open(dialog);
   const finest = DIVISIONS.filter((d) => length % d.ticks === 0);
   return [
-    { key: 'ArrowRight', cap: '→', words: 'next place', does: () => go(player, after(context, division)) },
+    { key: 'ArrowRight', words: 'next place', does: () => go(player, after(context, division)) },
     {
       key: 'ArrowLeft',
-      cap: '←',
       words: 'place before',
       does: () => go(player, Math.max(0, tick - division)),
     },
-    { key: 'ArrowDown', cap: '↓', words: 'next player', does: toPlayer(1) },
-    { key: 'ArrowUp', cap: '↑', words: 'player before', does: toPlayer(-1) },
-    { key: 'PageDown', cap: 'PgDn', words: 'next bar', does: () => step(length) },
-    { key: 'PageUp', cap: 'PgUp', words: 'bar before', does: () => step(-length) },
+    { key: 'ArrowDown', words: 'next player', does: toPlayer(1) },
+    { key: 'ArrowUp', words: 'player before', does: toPlayer(-1) },
+    { key: 'PageDown', words: 'next bar', does: () => go(player, Math.min(tick + length, scope.bars.length * length - division)) },
+    { key: 'PageUp', words: 'bar before', does: () => go(player, Math.max(0, tick - length)) },
     {
       key: 'Backspace',
-      cap: '⌫',
       words: 'back one place and silence it',
       does: () => {
         const back = { player, tick: Math.max(0, tick - division) };
@@ -55,7 +53,6 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     },
     {
       key: 'z',
-      cap: 'z',
       words: 'voice: sings here or not',
       does: () => {
         const bar = barOf(scope, tick);
@@ -68,59 +65,52 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     },
     {
       key: 'Z',
-      cap: 'Z',
       words: 'voice: a guess in this bar, or sure',
       does: () => act(guessVoice(scope, tick)),
     },
-    { key: '/', cap: '/', words: 'find a command', does: () => open('finder') },
+    { key: '/', words: 'find a command', does: () => open('finder') },
     {
       key: "'",
-      cap: "'",
       words: 'remarks: told to everybody or one player',
       does: () => (scope.connection ? undefined : open('remarks')),
       legend: true,
     },
     {
       key: '=',
-      cap: '=',
       words: 'either: keep another way beside this bar, and swap',
       does: inSection('beside'),
       legend: true,
     },
     {
       key: '~',
-      cap: '~',
       words: 'guess: the hits or the line of this bar, or sure',
       does: () => act(guessBar(scope, cursor)),
       legend: true,
     },
     {
       key: '|',
-      cap: '|',
       words: 'in writing: this bar’s chords, voice, grips, notes and hits',
       does: inSection('bar'),
       legend: true,
     },
-    { key: 'a', cap: 'a', words: 'patterns', does: () => open('patterns') },
+    { key: 'a', words: 'patterns', does: () => open('patterns') },
     {
       key: 'o',
-      cap: 'o',
       words: 'form: times, tempo, key, endings',
       does: () => (scope.connection ? undefined : open('form')),
     },
     {
       key: 'i',
-      cap: 'i',
       words: 'grid: the next finer one',
       does: () => {
         const now = finest.findIndex((d) => d.ticks === division);
         divide(finest[(now + 1) % finest.length]!.ticks);
       },
     },
-    { key: 'n', cap: 'n', words: 'next finding', does: () => nextFinding(context) },
+    { key: 'e', words: 'hear this bar round and round', does: hear },
+    { key: 'n', words: 'next finding', does: () => nextFinding(context) },
     {
       key: 'k',
-      cap: 'k',
       words: 'keep the finding here on purpose',
       does: () => {
         const first = scope.findings.find(
@@ -136,13 +126,12 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     },
     {
       key: 'j',
-      cap: 'j',
       words: 'join: into the next section, and back',
       does: () => join(nextJoin(scope)),
       legend: true,
     },
-    { key: '[', cap: '[', words: 'section before', does: () => section(-1) },
-    { key: ']', cap: ']', words: 'next section', does: () => section(1) },
+    { key: '[', words: 'section before', does: () => section(-1) },
+    { key: ']', words: 'next section', does: () => section(1) },
   ];
 }
 

@@ -11,11 +11,14 @@ export interface KeyContext {
   readonly cursor: HitsPlace;
   readonly division: number;
   readonly line: Line | null;
+  /** The bar that "this bar" says: the one written in last, while the hand only went on from there. */
+  readonly barMeant: number;
   /** The bar of hits that was copied. */
   readonly copied: RefObject<string | null>;
   /** The digit typed last, for frets of two digits. */
   readonly typed: RefObject<{ readonly at: number; readonly tick: number; readonly digit: string } | null>;
   readonly act: (outcome: Outcome) => void;
+  /** On from what was written. */
   readonly step: (ticks: number) => void;
   readonly go: (player: Player, tick: number) => void;
   readonly join: (id: string | null) => void;
@@ -23,4 +26,6 @@ export interface KeyContext {
   readonly divide: (ticks: number) => void;
   readonly open: (dialog: 'patterns' | 'form' | 'finder' | 'remarks' | 'beside' | 'bar') => void;
   readonly keep: (finding: Finding) => void;
+  /** Hears the bar round and round. */
+  readonly hear: () => void;
 }

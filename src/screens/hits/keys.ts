@@ -1,8 +1,6 @@
-/** One key of the Hits screen: what it is called, what it does. */
+/** One key of the Hits screen: what it is called (see keys/meanings.ts), what it does. */
 export interface HitsKey {
   readonly key: string;
-  /** As printed on the key: `f`, `,`, `←`. */
-  readonly cap: string;
   readonly words: string;
   readonly does: () => void;
   /** Shown in the legend beside the drawing; the others only in the key sheet. */

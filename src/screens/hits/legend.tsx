@@ -3,6 +3,7 @@ import { downsWords } from '../../core/hits/index';
 import { fastestRun } from '../../core/song/index';
 import { beatsAMinute } from '../../core/time/index';
 import { Button } from '../../ui/index';
+import { useCap } from '../keys/index';
 import type { HitsKey } from './keys';
 import type { HitsScope } from './scope';
 
@@ -16,6 +17,7 @@ export function Legend({
   line: boolean;
   onHelp: () => void;
 }) {
+  const cap = useCap();
   return (
     <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[470px]">
       <div className="flex flex-wrap gap-x-1 gap-y-0.5 text-[13px]">
@@ -29,14 +31,18 @@ export function Legend({
               data-key={k.key}
               onClick={k.does}
             >
-              <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">
-                {k.cap}
-              </kbd>
+              {cap(k.key) !== '' && (
+                <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">
+                  {cap(k.key)}
+                </kbd>
+              )}
               {k.words.split(/[,;:]/)[0]}
             </Button>
           ))}
         <Button look="quiet" className="!min-h-6 !px-1 !py-0" onClick={onHelp}>
-          <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">?</kbd>
+          <kbd className="min-w-6 rounded border border-soft bg-sheet px-1.5 text-center font-bold">
+            {cap('?') || '⌨'}
+          </kbd>
           all keys
         </Button>
       </div>

@@ -43,13 +43,11 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
   return [
     ...Array.from({ length: 10 }, (_, n): HitsKey => ({
       key: String(n),
-      cap: String(n),
       words: `fret ${n}; two digits quickly are one fret`,
       does: digit(String(n)),
     })),
     {
       key: 'f',
-      cap: 'f',
       words: 'next place: as on the last string, the same fret',
       does: () => {
         const before = stepAt(line, inBar)?.notes ?? [];
@@ -59,45 +57,39 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
     },
     {
       key: 'Shift+ArrowUp',
-      cap: '⇧↑',
       words: 'fret up',
       does: notes('a fret up', fretMoved(scope, player, 1)),
       legend: true,
     },
     {
       key: 'Shift+ArrowDown',
-      cap: '⇧↓',
       words: 'fret down',
       does: notes('a fret down', fretMoved(scope, player, -1)),
       legend: true,
     },
     {
       key: 'Shift+ArrowRight',
-      cap: '⇧→',
       words: 'higher string, the same note',
       does: notes('on the next string', stringMoved(scope, player, 1)),
       legend: true,
     },
     {
       key: 'Shift+ArrowLeft',
-      cap: '⇧←',
       words: 'lower string, the same note',
       does: notes('on the next string', stringMoved(scope, player, -1)),
       legend: true,
     },
-    { key: 'h', cap: 'h', words: 'hammer-on', does: reach('hammer', 'hammer-on'), legend: true },
-    { key: 'p', cap: 'p', words: 'pull-off', does: reach('pull', 'pull-off'), legend: true },
-    { key: 's', cap: 's', words: 'slide', does: reach('slide', 'slide'), legend: true },
+    { key: 'h', words: 'hammer-on', does: reach('hammer', 'hammer-on'), legend: true },
+    { key: 'p', words: 'pull-off', does: reach('pull', 'pull-off'), legend: true },
+    { key: 's', words: 'slide', does: reach('slide', 'slide'), legend: true },
     {
-      key: 'g',
-      cap: 'g',
+      key: 'B',
       words: 'bend: a quarter, a half, a whole, let down, none',
       does: notes('bend', nextBend),
       legend: true,
     },
     {
       key: 't',
-      cap: 't',
       words: 'trill: with two frets up',
       does: notes('trill', (n) =>
         n.fret === null ? null : { ...n, trill: n.trill === null ? ((n.fret + 2) as Fret) : null },
@@ -106,20 +98,17 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
     },
     ...NOTE_WAYS.map((way): HitsKey => ({
       key: way.key,
-      cap: way.key === way.key.toLowerCase() ? way.key : `⇧${way.key.toLowerCase()}`,
       words: way.words,
       does: () => act(applyWay(way, { scope, place: cursor })),
     })),
     {
       key: 'y',
-      cap: 'y',
       words: 'vibrato',
       does: notes('vibrato', (n) => ({ ...n, vibrato: !n.vibrato })),
       legend: true,
     },
     {
       key: 'u',
-      cap: 'u',
       words: 'harmonic: natural, tapped an octave up, none',
       does: notes('harmonic', (n) =>
         n.fret === null
@@ -133,29 +122,25 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
       legend: true,
     },
     {
-      key: 'm',
-      cap: 'm',
+      key: 'd',
       words: 'palm mute',
       does: () => act(changeStep(scope, cursor, (s) => ({ ...s, muted: !s.muted }), 'palm mute')),
       legend: true,
     },
     {
       key: 'x',
-      cap: 'x',
       words: 'dead note',
       does: notes('dead note', (n) => ({ ...n, fret: null, bend: null, trill: null, harmonic: null })),
       legend: true,
     },
     {
       key: 'w',
-      cap: 'w',
       words: 'weak or strong',
       does: () => act(changeStep(scope, cursor, (s) => ({ ...s, weak: !s.weak }), 'weight')),
       legend: true,
     },
     {
       key: 'q',
-      cap: 'q',
       words: 'down or up',
       does: () =>
         act(
@@ -172,9 +157,8 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
       legend: true,
     },
     {
-      key: 'e',
-      cap: 'e',
-      words: 'silence',
+      key: 'r',
+      words: 'rest',
       does: () => {
         act(putRest(scope, cursor));
         step(division);
@@ -182,15 +166,13 @@ export function lineKeys(context: KeyContext, line: Line): readonly HitsKey[] {
       legend: true,
     },
     {
-      key: 'r',
-      cap: 'r',
-      words: 'hold: the note before goes on',
+      key: 'g',
+      words: 'go on: the note before is held',
       does: () => act(dropStep(scope, cursor)),
       legend: true,
     },
     {
       key: 'b',
-      cap: 'b',
       words: 'grips again instead of the line',
       does: () => act(setLine(scope, cursor, null, 'grips instead of a line')),
     },

@@ -4,6 +4,7 @@ import { fingeringsOf, formatFingering, type Fingering } from '../../core/grip/i
 import { HARMONIES, plainNote, stepGrip, stepTrouble, type Line, type LineStep } from '../../core/line/index';
 import { barTicks } from '../../core/time/index';
 import { Button, Menu, useWidth, type MenuItem } from '../../ui/index';
+import { KeyCap } from '../keys/index';
 import { Neck } from '../../views/index';
 import { barOf, type HitsPlace, type Outcome } from './actions';
 import { applyWay, NOTE_WAYS } from './note-ways';
@@ -62,7 +63,7 @@ export function LinePanel({ scope, cursor, line, onDo, onStep }: Props) {
         />
         <Menu label="From this line" items={madeFrom(scope, player, onDo)} />
         <Button onClick={() => onDo(setLine(scope, cursor, null, 'grips instead of a line'))}>
-          Grips again <kbd className="text-soft">b</kbd>
+          Grips again <KeyCap of="b" />
         </Button>
       </div>
       {trouble !== null && <p className="text-[14px] text-clash">{trouble}.</p>}

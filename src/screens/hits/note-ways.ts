@@ -67,7 +67,7 @@ export const NOTE_WAYS: readonly NoteWay[] = [
     note: (n) => next(n, 'off', [undefined, 'down', 'up']),
   },
   {
-    key: 'd',
+    key: 'D',
     words: 'a short note before it: hammered, slid, pulled, none',
     hint: 'A grace note: (5)h7@3.',
     note: withGrace,

@@ -9,11 +9,13 @@ interface Props {
   readonly meter: Meter;
   /** What is struck in the bar one is at; null for nothing written. */
   readonly here: string | null;
+  /** What that bar is called. */
+  readonly name: string;
   readonly onHits: (hits: string, name: string) => void;
 }
 
 /** Right hands kept under names of one's own: taken, dropped, and the present bar kept. The splitter knows them too. */
-export function OwnPatterns({ meter, here, onHits }: Props) {
+export function OwnPatterns({ meter, here, name: barName, onHits }: Props) {
   const { desk } = usePorts();
   const patterns = useDesk((s) => s.song)!.patterns ?? [];
   const [name, setName] = useState('');
@@ -72,10 +74,10 @@ export function OwnPatterns({ meter, here, onHits }: Props) {
           onChange={(e) => setName(e.currentTarget.value.replace(/[=;\n]/g, ''))}
         />
         <Button type="submit" disabled={!kept?.ok}>
-          Keep this bar under that name
+          Keep {barName} under that name
         </Button>
       </form>
-      {hits === null && <p className="mt-1 text-[14px] text-soft">Nothing is written in this bar yet.</p>}
+      {hits === null && <p className="mt-1 text-[14px] text-soft">Nothing is written in {barName} yet.</p>}
     </section>
   );
 }

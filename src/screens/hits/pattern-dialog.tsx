@@ -18,15 +18,18 @@ interface Props {
   readonly cursor: HitsPlace;
   /** Ticks of a place of the grid. */
   readonly division: number;
+  /** The bar whose hits are meant by what is taken from here: the one written in last. */
+  readonly barMeant: number;
   readonly open: boolean;
   readonly onClose: () => void;
   readonly onDo: (outcome: Outcome) => void;
 }
 
 /** Patterns to begin with, answers to other players, and taking the present one elsewhere. */
-export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: Props) {
+export function PatternDialog({ scope, cursor, division, barMeant, open, onClose, onDo }: Props) {
   const { player, tick } = cursor;
   const bar = barOf(scope, tick);
+  const from = barMeant;
   const [where, setWhere] = useState<'bar' | 'rest' | 'all'>('bar');
   const bars = scope.bars
     .map((_, b) => b)
@@ -36,7 +39,7 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
     onClose();
   };
   const strings = scope.song.players[player].tuning.length;
-  const here = patternIn(scope.bars, { bar, player }, scope.meter);
+  const here = patternIn(scope.bars, { bar: from, player }, scope.meter);
   const others = PLAYERS.filter((p) => p !== player);
   const targets = scope.connection
     ? []
@@ -66,6 +69,7 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
       <OwnPatterns
         meter={scope.meter}
         here={here}
+        name={scope.barNames[from]!}
         onHits={(hits, name) =>
           did(
             setPatterns(
@@ -79,10 +83,10 @@ export function PatternDialog({ scope, cursor, division, open, onClose, onDo }: 
       <h3 className="font-bold">Take what is here</h3>
       <div className="mt-1 mb-3 flex flex-wrap gap-1">
         <Button
-          disabled={here === null || where === 'bar'}
-          onClick={() => did(copied(scope, { from: player, bar, to: [player], bars }))}
+          disabled={here === null || (where === 'bar' && from === bar)}
+          onClick={() => did(copied(scope, { from: player, bar: from, to: [player], bars }))}
         >
-          This bar’s hits to those bars
+          The hits of {scope.barNames[from]} to {where === 'bar' ? scope.barNames[bar] : 'those bars'}
         </Button>
         {others.map((p) => (
           <Button key={p} disabled={here === null} onClick={() => did(sameBars(scope, player, p, bars))}>

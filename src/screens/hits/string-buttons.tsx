@@ -1,6 +1,7 @@
 import { PLAYER_WORDS } from '../../core/form/index';
 import { placeOf, type Technique } from '../../core/hits/index';
 import { Button, Choice } from '../../ui/index';
+import { KeyCap } from '../keys/index';
 import { changeStroke, soundingAt, symbolUnder, toggleString, type HitsPlace, type Outcome } from './actions';
 import type { HitsScope } from './scope';
 import { moreMuted, stringsOf, struckBy, TECHNIQUE_WORDS } from './symbols';
@@ -47,7 +48,7 @@ export function StringButtons({ scope, cursor, onDo }: Props) {
         className="!min-h-6 !px-1.5 !py-0"
         onClick={() => onDo(changeStroke(scope, cursor, (s) => moreMuted(s, soundingAt(scope, cursor))))}
       >
-        Mute low <kbd className="text-soft">u</kbd>
+        Mute low <KeyCap of="u" />
       </Button>
       <Choice
         label="How:"

@@ -5,6 +5,7 @@ import type { StrokeWay } from '../../core/hits/index';
 import { occurrenceAt, strokeWay } from '../../core/song/index';
 import { formatSwing, parseSwing, TICKS_PER_QUARTER } from '../../core/time/index';
 import { Button, Choice, Menu } from '../../ui/index';
+import { KeyCap } from '../keys/index';
 import { usePorts } from '../ports';
 import { leaderOf, type HitsPlace, type Outcome } from './actions';
 import { setStrokes, strikeWith } from './hand-actions';
@@ -123,7 +124,7 @@ export function Toolbar(props: Props) {
         </>
       )}
       <Button onClick={onPatterns}>
-        Patterns <kbd className="text-soft">a</kbd>
+        Patterns <KeyCap of="a" />
       </Button>
       {!connection && <Button onClick={onForm}>Form</Button>}
       {!connection && (

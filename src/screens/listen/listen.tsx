@@ -3,8 +3,7 @@ import { STEMS } from '../../core/sound/index';
 import { Button } from '../../ui/index';
 import { nextPlays, useListening } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
-import { useSingleKeys } from '../single-keys';
-import { KeySheet } from '../key-sheet';
+import { openKeySheet, useCap, useSingleKeys } from '../keys/index';
 import { pressKey } from '../split/keys';
 import { useSplitModel } from '../split/model';
 import { SongStrip } from '../split/song-strip';
@@ -21,21 +20,6 @@ import { StillOpen } from './still-open';
 import { STEM_WORDS } from './who';
 import { TwoWays } from './two-ways';
 
-const KEYS: readonly (readonly [string, string])[] = [
-  ['space', 'play from here, or stop'],
-  ['← →', 'step through the moments; while it plays, it goes there'],
-  ['[ ]', 'section before, section after'],
-  ['w', 'how far: on to the end, this bar, this section, into the next'],
-  ['− +', 'slower, faster'],
-  ['c', 'count in a bar, or not'],
-  ['1 2 3 4 5', 'Guitar 1, Guitar 2, bass, drums, voice: softer, silent, as it is'],
-  ['i', 'the part I play: Guitar 1, Guitar 2, bass, none'],
-  ['m', 'that round was clean'],
-  ['e', 'hear the other of two'],
-  ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
-  ['?', 'this list'],
-];
-
 const WALKS: ReadonlySet<string> = new Set(['ArrowLeft', 'ArrowRight', '[', ']']);
 
 /** The split heard before the rehearsal: a room, what to listen for, and how fast. */
@@ -44,7 +28,7 @@ export function Listen() {
   const model = useSplitModel();
   const said = useDesk((s) => s.said);
   const isPlaying = useListening((s) => s.kind !== 'still');
-  const [help, setHelp] = useState(false);
+  const cap = useCap();
   const [opened, setOpened] = useState<'out' | 'bands' | null>(null);
   useSingleKeys((key) => {
     if (model === null) return false;
@@ -69,7 +53,7 @@ export function Listen() {
       return true;
     }
     switch (key) {
-      case 'i': {
+      case 'I': {
         const order = [null, ...PLAYERS];
         const mine = order[(order.indexOf(state.room.mine) + 1) % order.length]!;
         state.setMine(mine);
@@ -79,14 +63,14 @@ export function Listen() {
       case 'm':
         state.wasClean(true);
         return true;
-      case 'c':
+      case 'C':
         state.setCountIn(state.countIn > 0 ? 0 : 1);
         desk.getState().say(state.countIn > 0 ? 'No count-in' : 'A bar is counted in');
         return true;
       case 'e':
         if (state.hasTwo) state.setVersion(1 - state.version);
         return true;
-      case 'w': {
+      case 'R': {
         const order = ['song', 'bar', 'section', 'join'] as const;
         const next = order[(order.indexOf(state.mark) + 1) % order.length]!;
         state.setMark(next);
@@ -97,9 +81,6 @@ export function Listen() {
       case '+':
         state.setTempo(Math.round(20 * state.tempoShare + (key === '+' ? 1 : -1)) / 20);
         desk.getState().say(`${Math.round(100 * listening.getState().tempoShare)} percent`);
-        return true;
-      case '?':
-        setHelp(true);
         return true;
       default:
         return false;
@@ -127,8 +108,8 @@ export function Listen() {
             <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setOpened('out')}>
               Take the sound along
             </Button>
-            <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setHelp(true)}>
-              All keys (?)
+            <Button look="quiet" className="!min-h-6 !py-0" onClick={openKeySheet}>
+              All keys {cap('?') && `(${cap('?')})`}
             </Button>
           </div>
         </div>
@@ -144,7 +125,6 @@ export function Listen() {
       </div>
       {opened === 'out' && <OutDialog model={model} onClose={() => setOpened(null)} />}
       {opened === 'bands' && <BandsDialog model={model} onClose={() => setOpened(null)} />}
-      <KeySheet open={help} onClose={() => setHelp(false)} keys={KEYS} />
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { useStore } from 'zustand';
 import { usePorts } from '../ports';
-import { useSingleKeys } from '../single-keys';
+import { useSingleKeys } from '../keys/index';
 import type { Listening } from './listening';
 
 /** A part of what all screens share about listening; the component draws again when it changes. */

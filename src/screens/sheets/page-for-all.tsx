@@ -14,9 +14,9 @@ export function PageForAll({ song }: { song: Song }) {
       aria-label="Page for all"
     >
       <header className="mb-3 border-b-2 border-ink pb-2">
-        <h1 className="text-2xl font-bold">
+        <h2 className="text-2xl font-bold">
           {song.title} <span className="font-normal text-soft">· for all</span>
-        </h1>
+        </h2>
         <p>{ground}</p>
         {song.remark !== undefined && <p className="italic">“{song.remark}”</p>}
       </header>

@@ -38,9 +38,9 @@ export function SheetPaper({ sheet, song, printing }: { sheet: Sheet; song: Song
       aria-label={`Sheet for ${sheetName(sheet)}`}
     >
       <header className="mb-3 border-b-2 border-ink pb-2">
-        <h1 className="text-2xl font-bold">
+        <h2 className="text-2xl font-bold">
           {sheet.title} <span className={PLAYER_TEXT[sheet.player]}>· {sheetName(sheet)}</span>
-        </h1>
+        </h2>
         <p>{sheet.ground}</p>
         <p>{sheet.rig}</p>
         {sheet.told.map((text) => (

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import type { SheetForm } from '../../core/sheet/index';
+import { safeStorage } from '../safe-storage';
 
 /** Paper a sheet is printed on. */
 export type PaperSize = 'A4' | 'Letter';
@@ -26,26 +27,11 @@ const USUAL: SheetSettings = {
   paper: 'A4',
 };
 
-/** Local storage, or nothing where the browser refuses it. */
-const safeStorage = {
-  getItem: (name: string) => attempt(() => localStorage.getItem(name)) ?? null,
-  setItem: (name: string, value: string) => attempt(() => localStorage.setItem(name, value)),
-  removeItem: (name: string) => attempt(() => localStorage.removeItem(name)),
-};
-
-function attempt<T>(work: () => T): T | undefined {
-  try {
-    return work();
-  } catch {
-    return undefined;
-  }
-}
-
 /** Remembered in this browser, not in a song: they are about eyes and printers. */
 export const useSheetSettings = create<SheetSettings & { set: (change: Partial<SheetSettings>) => void }>()(
   persist((set) => ({ ...USUAL, set: (change) => set(change) }), {
     name: 'orchestron.sheets',
-    storage: createJSONStorage(() => safeStorage),
+    storage: createJSONStorage(() => safeStorage('local')),
     partialize: ({ set: _set, ...settings }) => settings,
     merge: (stored, now) => ({ ...now, ...sound(stored) }),
   }),

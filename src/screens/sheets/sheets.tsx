@@ -167,9 +167,9 @@ function SheetAsText({ sheet }: { sheet: Sheet }) {
       aria-label={`Sheet for ${sheetName(sheet)}`}
       tabIndex={0}
     >
-      <h1 className="sr-only">
+      <h2 className="sr-only">
         {sheet.title} · {sheetName(sheet)}
-      </h1>
+      </h2>
       <pre className="frets text-[13px] leading-tight print:text-[9px]">{text}</pre>
     </article>
   );

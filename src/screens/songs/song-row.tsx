@@ -1,161 +1,137 @@
-import { Copy, Download, FileText, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { songCauses } from '../../core/clash/index';
-import { pretty } from '../../core/pitch/index';
-import { countOpen, songKey, songLength, type Song } from '../../core/song/index';
 import { formatDuration } from '../../core/time/index';
-import type { ShelfEntry } from '../../store/index';
-import { Button, useWidth } from '../../ui/index';
+import type { SetList, SongCard } from '../../store/index';
+import { Menu, useWidth } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
-import { PartBoundary } from '../error-page';
-import { exportSong, exportStored } from '../export-song';
-import { HandOut } from './hand-out';
-import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
+import { rowItems, type RowDoes } from './row-items';
+import { keyWords } from './shelf-order';
+import type { Face } from './song-face';
+import { useFace, type RowLook } from './use-faces';
 
-/** One song of the shelf: its facts, what can be done with it, and its registers as a strip. */
+/** One song of the shelf: what it is, one menu of what can be done with it, and its registers as a strip. */
 export function SongRow(props: {
-  entry: ShelfEntry;
-  onRename: (title: string) => void;
-  onDuplicate: () => void;
-  onDelete: () => void;
-  /** Told what a file has no place for. */
-  onTold: (words: string) => void;
+  readonly card: SongCard;
+  readonly sets: readonly SetList[];
+  readonly does: RowDoes;
 }) {
-  const { entry, onRename, onDuplicate, onDelete, onTold } = props;
-  const { song } = entry;
+  const { card, sets, does } = props;
+  const { storage } = usePorts();
+  const look = useFace(storage, card);
   const [renaming, setRenaming] = useState(false);
+  const isReadable = look?.kind !== 'odd' || look.entry.song !== null;
+  const face = look?.face ?? null;
   return (
-    <li className="rounded-lg border border-line bg-sheet p-3">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {renaming ? (
-          <input
-            autoFocus
-            aria-label={`New title of ${entry.title}`}
-            defaultValue={entry.title}
-            className="rounded border border-ink bg-ground px-2 py-1 text-lg font-bold"
-            onBlur={(e) => {
-              setRenaming(false);
-              onRename(e.target.value);
-            }}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') e.currentTarget.blur();
-              if (e.key === 'Escape') {
-                e.currentTarget.value = entry.title;
+    <>
+      <div className="flex items-start gap-x-3">
+        <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 gap-y-0.5">
+          {renaming ? (
+            <input
+              autoFocus
+              aria-label={`New title of ${card.title}`}
+              defaultValue={card.title}
+              className="w-full max-w-md rounded border border-ink bg-ground px-2 py-1 text-lg font-bold"
+              onBlur={(e) => {
                 setRenaming(false);
-              }
-            }}
-          />
-        ) : (
-          <Link to={`/song/${entry.id}/split`} className="text-lg font-bold hover:underline">
-            {entry.title}
-          </Link>
-        )}
-        {song && (
-          <PartBoundary
-            instead={(words) => (
-              <span className="text-clash">
-                This song is kept, but something in it cannot be worked out: {words}
-              </span>
-            )}
-          >
-            <SongFacts song={song} />
-          </PartBoundary>
-        )}
-        <span className="ml-auto flex flex-wrap gap-1">
-          <Button look="quiet" onClick={() => setRenaming(true)} disabled={!song}>
-            Rename
-          </Button>
-          <Button look="quiet" onClick={onDuplicate} disabled={!song} aria-label={`Duplicate ${entry.title}`}>
-            <Copy size={16} /> Duplicate
-          </Button>
-          <Button
-            look="quiet"
-            onClick={() => (song ? exportSong(song, 'json') : exportStored(entry.stored))}
-            aria-label={song ? `Export ${entry.title} as song file` : `Export ${entry.title} as it is stored`}
-          >
-            <Download size={16} /> Song file
-          </Button>
-          <Button
-            look="quiet"
-            disabled={!song}
-            onClick={() => song && exportSong(song, 'txt')}
-            aria-label={`Export ${entry.title} as chart text`}
-          >
-            <FileText size={16} /> Chart text
-          </Button>
-          {song && <HandOut song={song} onTold={onTold} />}
-          <Button look="quiet" onClick={onDelete} aria-label={`Delete ${entry.title}`}>
-            <Trash2 size={16} /> Delete
-          </Button>
-        </span>
+                does.rename(card, e.target.value);
+              }}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter') e.currentTarget.blur();
+                if (e.key !== 'Escape') return;
+                e.currentTarget.value = card.title;
+                setRenaming(false);
+              }}
+            />
+          ) : (
+            <h2 className="text-lg font-bold">
+              <Link
+                to={`/song/${card.id}/split`}
+                data-song={card.id}
+                className="inline-block py-1 break-words hover:underline"
+              >
+                {card.title}
+              </Link>
+            </h2>
+          )}
+          <Facts card={card} face={face} />
+        </div>
+        <Menu
+          label="More"
+          name={`More for ${card.title}`}
+          items={rowItems(card, { sets, does, isReadable, onRename: () => setRenaming(true) })}
+        />
       </div>
-      {entry.trouble && (
-        <p className="mt-1 break-words text-clash">
-          This song cannot be read: {entry.trouble}. It is kept as it is; export it to mend it by hand.
-        </p>
-      )}
-      {entry.remarks.length > 0 && (
-        <p className="mt-1 text-[14px] text-soft">How it is stored is damaged: {entry.remarks.join('; ')}.</p>
-      )}
-      {song && song.form.length > 0 && (
-        <PartBoundary instead={() => null}>
-          <SongStrip song={song} id={entry.id} />
-        </PartBoundary>
-      )}
-      {song && song.form.length === 0 && (
-        <p className="mt-1 text-soft">
-          No chords yet.{' '}
-          <Link to={`/song/${entry.id}/chart`} className="underline">
-            Write its chart
-          </Link>
-        </p>
-      )}
-    </li>
+      {look?.kind === 'odd' && <p className="mt-1 break-words text-clash">{look.words}</p>}
+      <Below card={card} look={look} />
+    </>
   );
 }
 
-function SongFacts({ song }: { song: Song }) {
-  const key = songKey(song);
-  const { bars, seconds } = songLength(song);
-  const clashes = useMemo(
-    () => songCauses(song).filter((f) => f.level === 'clash' && f.kept === null).length,
-    [song],
-  );
-  const open = countOpen(song);
+function Facts({ card, face }: { readonly card: SongCard; readonly face: Face | null }) {
+  const words = [
+    card.key === null ? null : keyWords(card.key),
+    card.tempo === null ? null : `${card.tempo} bpm`,
+    card.tuning === null || card.tuning === 'standard' ? null : card.tuning,
+    ...(face === null
+      ? []
+      : [
+          `${face.bars} bars`,
+          formatDuration(face.seconds),
+          face.open > 0 ? `${face.open} ${face.open === 1 ? 'grip' : 'grips'} still open` : null,
+        ]),
+  ];
+  const clashes = face?.clashes ?? 0;
   return (
-    <span className="text-soft">
-      {pretty(key.tonic)} {key.mode} · {song.tempo} bpm · {bars} bars · {formatDuration(seconds)}
-      {open > 0 && ` · ${open} cells open`}
+    <p className="text-soft">
+      {words.filter((w) => w !== null).join(' · ')}
       {clashes > 0 && <b className="text-clash"> · {clashes === 1 ? '1 clash' : `${clashes} clashes`}</b>}
-    </span>
+    </p>
   );
 }
 
-function SongStrip({ song, id }: { song: Song; id: string }) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const navigate = useNavigate();
-  const { desk } = usePorts();
-  const blocks = useMemo(() => laneBlocks(song), [song]);
+/** Pixels a strip is high; a row keeps the place of it until it is there. */
+const STRIP = 92;
+
+function Below({ card, look }: { readonly card: SongCard; readonly look: RowLook | null }) {
+  if (look === null) return <div className="mt-1" style={{ height: STRIP }} />;
+  if (look.face === null) return null;
+  if (look.face.blocks.length > 0) return <Strip card={card} face={look.face} />;
   return (
-    <div ref={ref} className="mt-2 overflow-x-auto">
+    <p className="mt-1 text-soft">
+      No chords yet.{' '}
+      <Link to={`/song/${card.id}/chart`} className="underline">
+        Write its chart
+      </Link>
+    </p>
+  );
+}
+
+function Strip({ card, face }: { readonly card: SongCard; readonly face: Face }) {
+  const { desk } = usePorts();
+  const navigate = useNavigate();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const onSelect = useMemo(
+    () => (playing: number) =>
+      void desk
+        .getState()
+        .open(card.id)
+        .then(() => {
+          desk.getState().select({ playing, pass: 1, moment: 0 });
+          void navigate(`/song/${card.id}/split`);
+        }),
+    [card.id, desk, navigate],
+  );
+  return (
+    <div ref={ref} className="mt-1 overflow-x-auto" style={{ height: STRIP }}>
       {width > 0 && (
         <RegisterLane
-          blocks={blocks}
+          blocks={face.blocks}
           selected={null}
           cursor={null}
           width={width}
-          height={92}
-          onSelect={(playing) =>
-            void desk
-              .getState()
-              .open(id)
-              .then(() => {
-                desk.getState().select({ playing, pass: 1, moment: 0 });
-                void navigate(`/song/${id}/split`);
-              })
-          }
+          height={STRIP}
+          onSelect={onSelect}
         />
       )}
     </div>

@@ -1,131 +1,233 @@
-import { Archive, ClipboardPaste, Plus, Upload } from 'lucide-react';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { ClipboardPaste, Plus, Upload } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { fileName } from '../../core/base/index';
 import type { Song } from '../../core/song/index';
-import {
-  addSong,
-  freeTitle,
-  readShelf,
-  restoreSong,
-  storageWords,
-  type ShelfEntry,
-  type StoredSong,
-} from '../../store/index';
-import { Banner, Button } from '../../ui/index';
+import { addSong, freeTitle, shelfEntry, storageWords, type SongCard } from '../../store/index';
+import { Banner, Button, Menu } from '../../ui/index';
+import { arriving, laterDialog } from '../arriving';
 import type { ChartStart } from '../chart/chart';
+import { downloadBytes, exportSong, exportStored } from '../export-song';
 import { DropZone, SONG_FILES } from '../paste/drop-zone';
-import { downloadBytes } from '../export-song';
 import { usePorts } from '../ports';
-import { SongRow } from './song-row';
-import { useImport } from './use-import';
+import { useSingleKeys } from '../keys/index';
+import { BinDialog } from './bin-dialog';
+import { Keeping, useKeeping } from './keeping';
+import { Outcomes } from './outcomes';
+import type { HandOutKind, RowDoes } from './row-items';
+import { ShelfBar } from './shelf-bar';
+import { ShelfList } from './shelf-list';
+import { songsInOrder } from './shelf-order';
+import { useShelfView } from './shelf-view';
+import { useImport, type FileOutcome } from './use-import';
+import { useShelf } from './use-shelf';
 
-const NewSong = lazy(async () => ({ default: (await import('./new-song')).NewSong }));
-const PasteDialog = lazy(async () => ({ default: (await import('../paste/paste-dialog')).PasteDialog }));
+const NewSong = laterDialog(async () => (await import('./new-song')).NewSong);
+const PasteDialog = laterDialog(async () => (await import('../paste/paste-dialog')).PasteDialog);
+const TakenDialog = laterDialog(async () => (await import('../take/taken-dialog')).TakenDialog);
+const ShelfInDialog = laterDialog(async () => (await import('../take/shelf-in-dialog')).ShelfInDialog);
 
-const TakenDialog = lazy(async () => ({ default: (await import('../take/taken-dialog')).TakenDialog }));
-const ShelfInDialog = lazy(async () => ({
-  default: (await import('../take/shelf-in-dialog')).ShelfInDialog,
-}));
+/** Something the shelf has to say, and whether what was done can be taken back. */
+interface Notice {
+  readonly tone: 'plain' | 'watch' | 'clash';
+  readonly text: string;
+  readonly files?: readonly FileOutcome[];
+  readonly canUndo?: boolean;
+}
 
-const WELCOMED = 'orchestron.welcomed';
-
-/** The shelf: every song in this browser as a strip of its registers. */
+/** The shelf: every song in this browser as a strip of its registers, found, put in order, and taken along. */
 export function Songs() {
-  const { storage, desk } = usePorts();
+  const { storage, desk, deeds } = usePorts();
   const navigate = useNavigate();
-  const [entries, setEntries] = useState<readonly ShelfEntry[] | null>(null);
   const [notice, setNotice] = useState<Notice | null>(null);
+  const [isBinOpen, setBinOpen] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
+  const finder = useRef<HTMLInputElement>(null);
   /** A song that is being added: asked for, or read from a text. */
-  const [adding, setAdding] = useState<'new' | { readonly text: string; readonly file?: string } | null>(
-    null,
+  const [adding, setAdding] = useState<'new' | { readonly text: string } | null>(null);
+  const tell = useCallback(
+    (next: Notice) => {
+      setNotice(next);
+      desk.getState().say(next.text);
+    },
+    [desk],
+  );
+  const attempt = useCallback(
+    async (work: () => Promise<void>) => {
+      try {
+        await work();
+      } catch (error) {
+        const isOurs = error instanceof Error && error.name === 'Error' && !('kind' in error);
+        tell({ tone: 'clash', text: isOurs ? error.message : storageWords(error) });
+      }
+    },
+    [tell],
+  );
+  const shelf = useShelf(attempt);
+  const { cards, sets } = shelf;
+  const keeping = useKeeping();
+  const look = useShelfView();
+  const { find, order, set } = look;
+  const shown = useMemo(
+    () => (cards === null ? null : songsInOrder(cards, { find, order, set }, sets)),
+    [cards, find, order, set, sets],
+  );
+  const titles = useMemo(() => (cards ?? []).map((c) => c.title), [cards]);
+  useSingleKeys((key) => {
+    if (key !== '/') return false;
+    finder.current?.focus();
+    finder.current?.select();
+    return true;
+  });
+
+  // What one deed of many said does not stand when it was taken back.
+  const lastDeed = useRef(deeds.getState().past.at(-1));
+  useEffect(
+    () =>
+      deeds.subscribe(({ past, future }) => {
+        const wasTakenBack = future.at(-1) !== undefined && future.at(-1) === lastDeed.current;
+        lastDeed.current = past.at(-1);
+        if (wasTakenBack) setNotice(null);
+      }),
+    [deeds],
   );
 
-  const refresh = useCallback(async () => setEntries(await readShelf(storage)), [storage]);
-  const attempt = useCallback(async (work: () => Promise<void>) => {
-    try {
-      await work();
-    } catch (error) {
-      setNotice({ tone: 'clash', text: storageWords(error) });
-    }
-  }, []);
-
-  useEffect(() => {
-    void attempt(async () => {
-      await desk.getState().saveNow();
-      if ((await storage.list()).length === 0 && !welcomed()) await addDemo(storage, []);
-      await refresh();
-    });
-    return storage.watch(() => void attempt(refresh));
-  }, [attempt, desk, refresh, storage]);
-
-  const titles = useMemo(() => (entries ?? []).map((e) => e.title), [entries]);
-
+  const titled = (song: Song, file: string): Song => {
+    const title = song.title === 'Untitled' ? file || 'New song' : song.title;
+    return { ...song, title: freeTitle(title, titles) };
+  };
+  /** Puts a song on the shelf; gives its id. */
+  const put = async (song: Song, draft: string | null): Promise<string> => {
+    const id = await addSong(storage, song, { now: Date.now(), draft });
+    shelf.added([id], `new song ${song.title}`);
+    void keeping.ask();
+    return id;
+  };
   /** Puts a song on the shelf and goes on with it on its chart. */
-  const create = (
-    song: Song,
-    start: ChartStart,
-    { draft = null, file = '' }: { draft?: string | null; file?: string } = {},
-  ) =>
+  const create = (song: Song, start: ChartStart, draft: string | null = null) =>
     attempt(async () => {
-      const title = song.title === 'Untitled' ? file || 'New song' : song.title;
-      const own = { ...song, title: freeTitle(title, titles) };
-      const id = await addSong(storage, own, { now: Date.now(), draft });
+      const id = await put(titled(song, ''), draft);
       setAdding(null);
       void navigate(`/song/${id}/chart`, { state: start });
     });
 
-  const bringDemo = () =>
-    attempt(async () => {
-      const added = await addDemo(storage, titles);
-      setNotice({
-        tone: 'plain',
-        text: added === 0 ? 'The demo songs are all here.' : `${added} demo songs brought back.`,
-      });
-      await refresh();
-    });
-
-  const { importFiles, takeShelf, waiting, done } = useImport({
+  const tellFiles = (files: readonly FileOutcome[]) => {
+    const bad = files.some((f) => f.kind === 'refused' || f.kind === 'asks');
+    const landed = files.filter((f) => f.kind === 'in' || f.kind === 'asks').length;
+    const text =
+      files.length === 1
+        ? outcomeWords(files[0]!)
+        : `${files.length} files: ${landed} on the shelf${left(files, landed)}.`;
+    tell({ tone: bad ? 'watch' : 'plain', text, files: files.length > 1 ? files : [], canUndo: landed > 0 });
+  };
+  const {
+    importFiles,
+    takeShelf,
+    waiting,
+    left: waits,
+    done,
+  } = useImport({
     storage,
-    entries: entries ?? [],
-    say: setNotice,
-    refresh,
+    tell: tellFiles,
+    added: shelf.added,
+    refresh: shelf.refresh,
   });
-  const takeIn = (files: readonly File[]) => void attempt(() => importFiles(files));
+  const takeIn = (files: readonly File[]) =>
+    void attempt(async () => {
+      await importFiles(files);
+      void keeping.ask();
+    });
+  /** What was looked at in a dialog of the import: alone it is gone on with, among others it lands beside them. */
+  const takeLooked = (song: Song, { file, draft }: { file: string; draft: string | null }) =>
+    void attempt(async () => {
+      const own = titled(song, file);
+      const id = await put(own, draft);
+      const isLast = waits === 1 && (notice?.files ?? []).length <= 1;
+      done('in', `${own.title} imported.`);
+      if (isLast) void navigate(`/song/${id}/chart`, { state: {} });
+      else await shelf.refresh();
+    });
 
   /** Every song of the shelf that can be read, as one archive. */
-  const wholeShelf = async () => {
-    const { packed, shelfFiles } = await import('../../core/formats/files/index');
-    const songs = (entries ?? []).flatMap((entry) => (entry.song ? [entry.song] : []));
-    downloadBytes('orchestron-songs.zip', packed(shelfFiles(songs)), 'application/zip');
-    const left = (entries ?? []).length - songs.length;
-    setNotice({
-      tone: left > 0 ? 'watch' : 'plain',
-      text: `${songs.length} songs handed out as one file.${left > 0 ? ` ${left} cannot be read and ${left === 1 ? 'is' : 'are'} not in it.` : ''}`,
-    });
-  };
-
-  const remove = (entry: ShelfEntry) =>
+  const wholeShelf = () =>
     attempt(async () => {
-      await storage.remove(entry.id);
-      if (desk.getState().id === entry.id) desk.getState().close();
-      setNotice({ tone: 'plain', text: `${entry.title} deleted.`, undo: entry.stored });
-      await refresh();
+      const { packed, shelfFiles } = await arriving(() => import('../../core/formats/files/index'));
+      const entries = await Promise.all((cards ?? []).map((card) => shelfEntry(storage, card.id)));
+      const songs = entries.flatMap((entry) => (entry?.song ? [entry.song] : []));
+      downloadBytes('orchestron-songs.zip', packed(shelfFiles(songs)), 'application/zip');
+      const left = entries.length - songs.length;
+      tell({
+        tone: left > 0 ? 'watch' : 'plain',
+        text: `${songs.length} songs handed out as one file.${left > 0 ? ` ${left} cannot be read and ${left === 1 ? 'is' : 'are'} not in it.` : ''}`,
+      });
     });
+
+  const handOut = (card: SongCard, kind: HandOutKind) =>
+    attempt(async () => {
+      const entry = await shelfEntry(storage, card.id);
+      if (!entry) return;
+      if (kind === 'stored' || !entry.song) return exportStored(entry.stored);
+      if (kind === 'json' || kind === 'txt') return exportSong(entry.song, kind);
+      const { KIND_WORDS, songAs } = await arriving(() => import('../../core/formats/files/index'));
+      const { bytes, lost } = songAs(entry.song, kind);
+      downloadBytes(`${fileName(entry.title)}.${kind}`, bytes, KIND_WORDS[kind].type);
+      tell({
+        tone: 'plain',
+        text:
+          lost.length === 0
+            ? `${entry.title} handed out whole.`
+            : `${entry.title} handed out. Not in a .${kind} file: ${lost.join('; ')}.`,
+      });
+    });
+
+  const does: RowDoes = {
+    rename: (card, title) => void attempt(() => shelf.rename(card, title)),
+    duplicate: (card) =>
+      void attempt(async () => {
+        const title = await shelf.duplicate(card);
+        tell(
+          title === null
+            ? { tone: 'watch', text: `${card.title} cannot be read, so there is nothing to copy.` }
+            : { tone: 'plain', text: `${title} is a copy of ${card.title}.`, canUndo: true },
+        );
+      }),
+    remove: (card) =>
+      void attempt(async () => {
+        await shelf.remove(card);
+        tell({
+          tone: 'plain',
+          text: `${card.title} deleted. It stays in the bin for thirty days.`,
+          canUndo: true,
+        });
+      }),
+    handOut: (card, kind) => void handOut(card, kind),
+    onSet: (card, list) =>
+      void attempt(async () => {
+        const isOn = list.songs.includes(card.id);
+        const songs = isOn ? list.songs.filter((id) => id !== card.id) : [...list.songs, card.id];
+        const label = `${isOn ? 'take' : 'put'} ${card.title} ${isOn ? 'off' : 'on'} ${list.name}`;
+        await shelf.changeSet(list, { ...list, songs }, label);
+        desk
+          .getState()
+          .say(`${card.title} ${isOn ? 'is not on' : 'is on'} ${list.name} ${isOn ? 'any more' : 'now'}`);
+      }),
+  };
 
   return (
     <DropZone onFiles={takeIn}>
       <div className="mx-auto w-full max-w-6xl p-4">
         <div className="mb-3 flex flex-wrap items-center gap-2">
-          <h1 className="mr-auto text-2xl font-bold">Songs</h1>
-          <Button look="strong" className="!min-h-10" onClick={() => setAdding('new')}>
-            <Plus size={18} /> New song
+          <h1 tabIndex={-1} data-screen-head className="mr-auto text-2xl font-bold outline-none">
+            Songs
+          </h1>
+          <Button look="strong" className="min-h-10" onClick={() => setAdding('new')}>
+            <Plus size={18} aria-hidden /> New song
           </Button>
-          <Button className="!min-h-10" onClick={() => setAdding({ text: '' })}>
-            <ClipboardPaste size={18} /> Paste a song
+          <Button className="min-h-10" onClick={() => setAdding({ text: '' })}>
+            <ClipboardPaste size={18} aria-hidden /> Paste a song
           </Button>
-          <Button className="!min-h-10" onClick={() => picker.current?.click()}>
-            <Upload size={18} /> Import
+          <Button className="min-h-10" onClick={() => picker.current?.click()}>
+            <Upload size={18} aria-hidden /> Import
           </Button>
           <input
             ref={picker}
@@ -139,25 +241,42 @@ export function Songs() {
               e.target.value = '';
             }}
           />
-          <Button disabled={!entries?.some((e) => e.song)} onClick={() => void attempt(wholeShelf)}>
-            <Archive size={16} /> Whole shelf (.zip)
-          </Button>
-          <Button onClick={() => void bringDemo()}>Bring the demo songs back</Button>
+          <Menu
+            label="Shelf"
+            items={[
+              {
+                label: 'Whole shelf (.zip)',
+                hint: 'Every song as one file, to take in again here or elsewhere',
+                disabled: titles.length === 0,
+                onSelect: () => void wholeShelf(),
+              },
+              {
+                label: 'Bring the demo songs back',
+                onSelect: () =>
+                  void attempt(async () => {
+                    const added = await shelf.bringDemo();
+                    tell({
+                      tone: 'plain',
+                      text: added === 0 ? 'The demo songs are all here.' : `${added} demo songs brought back.`,
+                      canUndo: added > 0,
+                    });
+                  }),
+              },
+              {
+                label: `Bin (${shelf.bin.length})`,
+                hint: 'Deleted songs wait here for thirty days',
+                onSelect: () => setBinOpen(true),
+              },
+            ]}
+          />
         </div>
         {notice && (
           <div className="mb-3">
             <Banner tone={notice.tone}>
               <span>{notice.text}</span>
-              {notice.undo && (
-                <Button
-                  onClick={() =>
-                    void attempt(async () => {
-                      await restoreSong(storage, notice.undo!);
-                      setNotice(null);
-                      await refresh();
-                    })
-                  }
-                >
+              {notice.files && notice.files.length > 0 && <Outcomes files={notice.files} />}
+              {notice.canUndo && (
+                <Button onClick={() => void attempt(async () => void (await deeds.getState().undo()))}>
                   Undo
                 </Button>
               )}
@@ -167,151 +286,139 @@ export function Songs() {
             </Banner>
           </div>
         )}
-        {entries?.length === 0 && (
+        {cards !== null && cards.length > 0 && (
+          <ShelfBar
+            look={look}
+            sets={sets}
+            cards={cards}
+            shown={shown?.length ?? 0}
+            finder={finder}
+            onNewSet={(name) =>
+              void attempt(async () => {
+                const list = await shelf.newSet(name);
+                look.change({ set: list.id, order: 'set', scroll: 0 });
+                desk.getState().say(`Set list ${name}: put songs on it under “More” beside each`);
+              })
+            }
+            onRemoveSet={(list) =>
+              void attempt(async () => {
+                await shelf.changeSet(list, null, `delete the set list ${list.name}`);
+                look.change({ set: null, order: 'recent' });
+                tell({
+                  tone: 'plain',
+                  text: `Set list ${list.name} deleted; its songs are on the shelf.`,
+                  canUndo: true,
+                });
+              })
+            }
+          />
+        )}
+        {cards?.length === 0 && (
           <div data-empty className="rounded-lg border border-dashed border-line bg-sheet p-8 text-center">
             <p className="mb-3 text-soft">
               The shelf is empty. A first song takes two minutes: what it is called, its parts, their chords;
               then it is split.
             </p>
-            <Button look="strong" className="!min-h-11" onClick={() => setAdding('new')}>
-              <Plus size={18} /> Start a song
+            <Button look="strong" className="min-h-11" onClick={() => setAdding('new')}>
+              <Plus size={18} aria-hidden /> Start a song
             </Button>
           </div>
         )}
-        <ul className="flex flex-col gap-3">
-          {(entries ?? []).map((entry) => (
-            <SongRow
-              key={entry.id}
-              entry={entry}
-              onRename={(title) =>
-                void attempt(async () => {
-                  if (!entry.song || title.trim() === '' || title === entry.title) return;
-                  const song = { ...entry.song, title: title.trim() };
-                  const { saved, ...rest } = entry.stored;
-                  await storage.put(
-                    {
-                      ...rest,
-                      title: song.title,
-                      saved: { ...saved, song: { ...saved.song, title: song.title } },
-                      updatedAt: Date.now(),
-                    },
-                    entry.stored.version,
-                  );
-                  if (desk.getState().id === entry.id) desk.getState().close();
-                  await refresh();
-                })
-              }
-              onDuplicate={() =>
-                void attempt(async () => {
-                  if (!entry.song) return;
-                  const title = freeTitle(entry.title, titles);
-                  await addSong(
-                    storage,
-                    { ...entry.song, title },
-                    { now: Date.now(), draft: entry.stored.draft },
-                  );
-                  setNotice({ tone: 'plain', text: `${title} is a copy of ${entry.title}.` });
-                  await refresh();
-                })
-              }
-              onDelete={() => void remove(entry)}
-              onTold={(text) => setNotice({ tone: 'plain', text })}
-            />
-          ))}
-        </ul>
-        {adding !== null && (
-          <Suspense fallback={null}>
-            {adding === 'new' ? (
-              <NewSong
-                title={freeTitle('New song', titles)}
-                onClose={() => setAdding(null)}
-                onStart={(song, to) =>
-                  void create(
-                    song,
-                    to === 'text'
-                      ? { view: 'text' }
-                      : song.form.length > 0
-                        ? { spot: { entry: 0, bar: 1, chord: 0 } }
-                        : {},
-                  )
-                }
-                onPaste={() => setAdding({ text: '' })}
-              />
-            ) : (
-              <PasteDialog
-                key={adding.text}
-                text={adding.text}
-                song={null}
-                onClose={() => setAdding(null)}
-                onNew={(song, draft) => void create(song, {}, { draft, file: adding.file ?? '' })}
-              />
-            )}
-          </Suspense>
+        {shown !== null && cards!.length > 0 && (
+          <ShelfList
+            cards={shown}
+            sets={sets}
+            does={does}
+            nothing={
+              find.trim() !== ''
+                ? `No song here has “${find.trim()}” in its title, key, tempo or tuning.`
+                : 'No song is on this set list yet. “All” shows the shelf; under “More” beside a song it is put on.'
+            }
+            onAll={() => look.change({ find: '', set: null, order: 'recent', scroll: 0 })}
+          />
         )}
-        {adding === null && waiting && (
-          <Suspense fallback={null}>
-            {waiting.kind === 'typed' && (
-              <PasteDialog
-                key={waiting.text}
-                text={waiting.text}
-                song={null}
-                onClose={done}
-                onNew={(song, draft) => {
-                  done();
-                  void create(song, {}, { draft, file: waiting.file });
-                }}
-              />
-            )}
-            {waiting.kind === 'notes' && (
-              <TakenDialog
-                key={waiting.file}
-                {...waiting}
-                onClose={done}
-                onTake={(song) => {
-                  done();
-                  void create(song, {}, { file: waiting.file });
-                }}
-              />
-            )}
-            {waiting.kind === 'shelf' && (
-              <ShelfInDialog
-                {...waiting}
-                onClose={done}
-                onTake={(chosen) => void attempt(() => takeShelf(chosen))}
-              />
-            )}
-          </Suspense>
+        <Keeping keeping={keeping} onWholeShelf={() => void wholeShelf()} hasSongs={titles.length > 0} />
+        <BinDialog
+          open={isBinOpen}
+          songs={shelf.bin}
+          onClose={() => setBinOpen(false)}
+          onRestore={(song) =>
+            void attempt(async () => {
+              const isBack = await shelf.restore(song);
+              desk
+                .getState()
+                .say(
+                  isBack ? `${song.stored.title} is back on the shelf` : `${song.stored.title} is there already`,
+                );
+            })
+          }
+          onDiscard={(songs) => void attempt(() => shelf.discard(songs))}
+        />
+        {adding === 'new' && (
+          <NewSong
+            title={freeTitle('New song', titles)}
+            onClose={() => setAdding(null)}
+            onStart={(song, to) =>
+              void create(
+                song,
+                to === 'text'
+                  ? { view: 'text' }
+                  : song.form.length > 0
+                    ? { spot: { entry: 0, bar: 1, chord: 0 } }
+                    : {},
+              )
+            }
+            onPaste={() => setAdding({ text: '' })}
+          />
+        )}
+        {adding !== null && adding !== 'new' && (
+          <PasteDialog
+            key={adding.text}
+            text={adding.text}
+            song={null}
+            onClose={() => setAdding(null)}
+            onNew={(song, draft) => void create(song, {}, draft)}
+          />
+        )}
+        {adding === null && waiting?.kind === 'typed' && (
+          <PasteDialog
+            key={waiting.id}
+            text={waiting.text}
+            song={null}
+            onClose={() => done('left', LEFT)}
+            onNew={(song, draft) => takeLooked(song, { file: waiting.file, draft })}
+          />
+        )}
+        {adding === null && waiting?.kind === 'notes' && (
+          <TakenDialog
+            key={waiting.id}
+            {...waiting}
+            onClose={() => done('left', LEFT)}
+            onTake={(song) => takeLooked(song, { file: waiting.file, draft: null })}
+          />
+        )}
+        {adding === null && waiting?.kind === 'shelf' && (
+          <ShelfInDialog
+            key={waiting.id}
+            {...waiting}
+            onClose={() => done('left', LEFT)}
+            onTake={(chosen) => void attempt(() => takeShelf(chosen))}
+          />
         )}
       </div>
     </DropZone>
   );
 }
 
-interface Notice {
-  readonly tone: 'plain' | 'watch' | 'clash';
-  readonly text: string;
-  readonly undo?: StoredSong;
+const LEFT = 'left out, as you chose.';
+
+function left(files: readonly FileOutcome[], landed: number): string {
+  const waits = files.filter((f) => f.kind === 'waits').length;
+  const not = files.length - landed - waits;
+  return `${waits > 0 ? `, ${waits} to be looked at` : ''}${not > 0 ? `, ${not} not` : ''}`;
 }
 
-async function addDemo(
-  storage: ReturnType<typeof usePorts>['storage'],
-  titles: readonly string[],
-): Promise<number> {
-  const { demoSongs } = await import('../demo/demo-songs');
-  const missing = demoSongs().filter((song) => !titles.includes(song.title));
-  for (const [i, song] of missing.entries()) await addSong(storage, song, { now: Date.now() + i });
-  try {
-    localStorage.setItem(WELCOMED, 'yes');
-  } catch {
-    // Asked again next time then.
-  }
-  return missing.length;
-}
-
-function welcomed(): boolean {
-  try {
-    return localStorage.getItem(WELCOMED) !== null;
-  } catch {
-    return false;
-  }
+function outcomeWords({ file, kind, words }: FileOutcome): string {
+  if (kind === 'refused') return `${words.startsWith(file) ? words : `${file}: ${words}`}. Nothing was imported from it.`;
+  return kind === 'in' || kind === 'asks' ? words : `${file}: ${words}`;
 }

@@ -1,15 +1,14 @@
 import { Lock } from 'lucide-react';
-import type { Finding } from '../../core/clash/index';
 import { isLocked, isStep, leadText, offText, PLAYER_WORDS, type Player } from '../../core/form/index';
-import { deviceOf, deviceWords, formatGrip } from '../../core/grip/index';
+import { formatGrip } from '../../core/grip/index';
 import { formatLine } from '../../core/line/index';
-import { pretty, spell, toneName } from '../../core/pitch/index';
-import { cellPitches, type Moment } from '../../core/song/index';
+import type { Moment } from '../../core/song/index';
 import { HitStrip, PLAYER_BORDER, PLAYER_TEXT } from '../../views/index';
 import { usePorts } from '../ports';
+import { cellWords, findingsOfCell, momentInWords, noteNames } from './cell-words';
 import { findingWords } from './finding-words';
 import type { Span } from './grid-spans';
-import { isAt, type SplitModel } from './model';
+import type { SplitModel } from './model';
 
 /** The line of the bar a cell stands in, as text; null for any other cell. */
 function lineOf(model: SplitModel, moment: Moment, player: Player): string | null {
@@ -25,13 +24,13 @@ function lineOf(model: SplitModel, moment: Moment, player: Player): string | nul
 
 export function CellBox({ model, player, span }: { model: SplitModel; player: Player; span: Span }) {
   const { desk } = usePorts();
-  const { moments, momentIndex, selection, inSection } = model;
+  const { moments, momentIndex, selection } = model;
   const first = moments[span.first]!;
   const last = moments[span.last]!;
   const cell = first.cells[player];
   const covers = momentIndex >= span.first && momentIndex <= span.last;
   const isNow = covers && selection.player === player;
-  const flags = flagsFor(model, { player, span, inSection });
+  const flags = findingsOfCell(model, { player, span });
   const push = pushOf(model, first, player);
   const line = lineOf(model, first, player);
   return (
@@ -39,12 +38,15 @@ export function CellBox({ model, player, span }: { model: SplitModel; player: Pl
       type="button"
       role="gridcell"
       aria-selected={isNow}
+      tabIndex={isNow ? 0 : -1}
       data-now={isNow}
       data-cell={`${player}-${span.first}`}
       style={{ gridColumn: `span ${span.last - span.first + 1}` }}
-      onClick={() =>
-        desk.getState().select({ moment: line !== null && covers ? momentIndex : span.first, player })
-      }
+      onClick={() => {
+        const moment = line !== null && covers ? momentIndex : span.first;
+        desk.getState().select({ moment, player });
+        desk.getState().say(momentInWords(model, { moment, player }));
+      }}
       className={`relative flex min-w-0 flex-col rounded-md border-2 bg-sheet px-2 pt-1 pb-1 text-left ${
         isNow ? 'border-ink' : covers ? PLAYER_BORDER[player] : 'border-line'
       } ${cell.kind === 'open' ? 'border-dashed' : ''}`}
@@ -54,7 +56,7 @@ export function CellBox({ model, player, span }: { model: SplitModel; player: Pl
       </span>
       <span className="flex w-full items-start gap-1">
         <span className="truncate text-[14px] font-bold big:text-[20px]">
-          {line === null ? words(model, first, player) : 'line'}
+          {line === null ? cellWords(model, first, player) : 'line'}
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1">
           {flags.slice(0, 2).map((f) => (
@@ -102,40 +104,6 @@ function hasBeside({ bars }: SplitModel, { cells, bar, at }: Moment, player: Pla
   const cell = cells[player];
   if (cell.kind !== 'open' && (cell.or?.length ?? 0) > 0) return true;
   return at === 0 && (bars[bar]?.beside?.[player]?.length ?? 0) > 0;
-}
-
-function flagsFor(
-  model: SplitModel,
-  cell: { player: Player; span: Span; inSection: readonly Finding[] },
-): readonly Finding[] {
-  const covered = model.moments.slice(cell.span.first, cell.span.last + 1);
-  const seen = new Set<string>();
-  return cell.inSection.filter((f) => {
-    const mine =
-      f.level !== 'note' &&
-      f.kept === null &&
-      f.players.includes(cell.player) &&
-      covered.some((m) => isAt(f, m)) &&
-      !seen.has(f.kind);
-    if (mine) seen.add(f.kind);
-    return mine;
-  });
-}
-
-function words(model: SplitModel, moment: Moment, player: Player): string {
-  const cell = moment.cells[player];
-  if (cell.kind === 'open') return 'open';
-  if (cell.kind === 'rest') return 'rest';
-  const pitches = cellPitches(cell, model.song.players[player]);
-  return pitches.length === 0 ? 'silent' : deviceWords(deviceOf(pitches, moment.chord));
-}
-
-function noteNames(model: SplitModel, moment: Moment, player: Player): string {
-  const cell = moment.cells[player];
-  if (cell.kind !== 'grip') return cell.kind === 'open' ? 'for the splitter to choose' : '';
-  return cellPitches(cell, model.song.players[player])
-    .map((m) => pretty((moment.chord && toneName(moment.chord, m)) ?? spell(m, model.playing.key)))
-    .join(' ');
 }
 
 function pushOf(model: SplitModel, moment: Moment, player: Player): string | null {

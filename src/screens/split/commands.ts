@@ -4,12 +4,12 @@ import { foldGuitars } from '../../core/offers/index';
 import { PLANS } from '../../core/split/index';
 import type { DeskState } from '../../store/index';
 import { exportSong } from '../export-song';
-import { KEYS, pressKey, type KeyDoes } from './keys';
+import { MEANINGS, openKeySheet } from '../keys/index';
+import { pressKey, type KeyDoes } from './keys';
 import type { SplitModel } from './model';
 
 /** What can be opened above the Split screen. */
 export type Opened =
-  | 'help'
   | 'finder'
   | 'plan'
   | 'ways'
@@ -38,6 +38,8 @@ interface Context {
   readonly does: KeyDoes;
   readonly open: (what: Opened) => void;
   readonly goTo: (screen: string) => void;
+  /** How a key is printed that is in use for a usual one. */
+  readonly cap: (key: string) => string;
 }
 
 /** The name of the version one comes back to after a night with one guitar. */
@@ -192,18 +194,18 @@ function foldTonight(model: SplitModel, desk: DeskState): void {
 
 /** Everything there is, for the finder. */
 export function allCommands(context: Context): readonly Command[] {
-  const { model, desk, does, open, goTo } = context;
+  const { model, desk, does, open, goTo, cap } = context;
   const entry = model.song.form.findIndex((e) => e.section === model.playing.section.name);
-  const keys = KEYS.flatMap(([key, words]): Command[] =>
-    key.length === 1 && key !== '/' && key !== '?'
-      ? [{ name: sentence(words), key, run: () => void pressKey(key, model, does) }]
+  const keys = MEANINGS.flatMap(({ key, words, on }): Command[] =>
+    on.includes('split') && /^[^\d\s/?]$/.test(key)
+      ? [{ name: sentence(words), key: cap(key), run: () => void pressKey(key, model, does) }]
       : [],
   );
   return [
     ...keys,
     { name: 'Play from here, or stop', key: 'space', run: () => does.onPlay() },
     ...wholeCommands(context),
-    { name: 'Choose or tune the plan', key: 'p', run: () => open('plan') },
+    { name: 'Choose or tune the plan', key: cap('P'), run: () => open('plan') },
     ...(model.editable
       ? PLAN_NAMES.map((plan) => ({
           name: `Plan: ${PLANS[plan].words}`,
@@ -232,7 +234,7 @@ export function allCommands(context: Context): readonly Command[] {
     { name: 'Redo', key: 'Ctrl+Shift+Z', run: () => desk.redo() },
     { name: 'Export the song file (.json)', run: () => exportSong(model.song, 'json') },
     { name: 'Export chart text (.txt)', run: () => exportSong(model.song, 'txt') },
-    { name: 'All keys', key: '?', run: () => open('help') },
+    { name: 'All keys', key: cap('?'), run: openKeySheet },
   ];
 }
 

@@ -1,45 +1,16 @@
 import { isLocked, PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { pretty } from '../../core/pitch/index';
 import type { usePorts } from '../ports';
+import { momentInWords } from './cell-words';
 import { nextMove } from './chord-moves';
 import { addressNow, isOpenIn, type SplitModel } from './model';
 import { goTo, placeOf } from './go-to';
-
-/** For the help sheet. */
-export const KEYS: readonly (readonly [keys: string, what: string])[] = [
-  ['← →', 'step through the moments'],
-  ['↑ ↓', 'step through the players'],
-  ['[ ]', 'section before, section after'],
-  ['1 2 3', 'Guitar 1, Guitar 2, bass'],
-  ['a', 'alternatives; then letters or arrows, Enter takes it, Escape leaves'],
-  ['o', 'what the right hand could do in this bar'],
-  ['l', 'lock or unlock the cell'],
-  ['r', 'rest here'],
-  ['h', 'how the grip is come to: struck, slid, hammered, pulled off'],
-  ['~', 'a guess, or sure of the grip'],
-  ['=', 'either would be good: what is kept beside the bar or grip'],
-  ['|', 'this bar in writing: chords, voice, grips, notes, hits'],
-  ["'", 'remarks'],
-  ['n', 'next finding'],
-  ['k', 'keep the first finding here on purpose'],
-  ['s', 'split the section (again: everything not locked)'],
-  ['Ctrl+Z  Ctrl+Shift+Z', 'undo, redo'],
-  ['space', 'play from here, or stop'],
-  ['e', 'hear this bar round and round; with something shown: as it is and with it, e switches'],
-  ['p', 'choose or tune the plan'],
-  ['g', 'gain and sound of the player, in the section or the bar'],
-  ['v', 'versions: keep this split, compare, go back'],
-  ['t', 'paste tab from this bar on'],
-  ['/', 'find a command'],
-  ['?', 'this list'],
-];
 
 /** What keys can do besides changing the song. */
 export interface KeyDoes {
   readonly desk: DeskActions;
   readonly onKeep: (id: string) => void;
   readonly onOpen: (
-    what: 'help' | 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside' | 'bar' | 'right',
+    what: 'finder' | 'plan' | 'versions' | 'tab' | 'sound' | 'remarks' | 'beside' | 'bar' | 'right',
   ) => void;
   readonly onPlay: () => void;
   /** Hears the bar: as it is, and with what is shown. */
@@ -59,8 +30,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       const next = momentIndex + (key === 'ArrowRight' ? 1 : -1);
       if (next >= 0 && next < moments.length) {
         desk.select({ moment: next });
-        const m = moments[next]!;
-        desk.say(`Bar ${m.bar + 1}, ${pretty(m.chordText)}`);
+        desk.say(momentInWords(model, { moment: next, player }));
       } else stepSection(model, desk, key === 'ArrowRight' ? 1 : -1);
       return true;
     }
@@ -69,7 +39,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       const index = PLAYERS.indexOf(player) + (key === 'ArrowDown' ? 1 : -1);
       const next = PLAYERS[Math.min(PLAYERS.length - 1, Math.max(0, index))]!;
       desk.select({ player: next });
-      desk.say(PLAYER_WORDS[next]);
+      desk.say(momentInWords(model, { moment: momentIndex, player: next }));
       return true;
     }
     case '[':
@@ -80,14 +50,14 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
     case '2':
     case '3':
       desk.select({ player: PLAYERS[Number(key) - 1]! });
-      desk.say(PLAYER_WORDS[PLAYERS[Number(key) - 1]!]);
+      desk.say(momentInWords(model, { moment: momentIndex, player: PLAYERS[Number(key) - 1]! }));
       return true;
     case 'a':
       focusAlternatives();
       desk.say('Alternatives: letters or arrows to hear about them, Enter takes one');
       return true;
     case 'l':
-    case 'h':
+    case 'y':
     case 'r': {
       const at = addressNow(model, player);
       const cell = model.moment.cells[player];
@@ -102,7 +72,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
             { kind: 'setCells', changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }] },
             { label: `rest for ${where}` },
           );
-      } else if (key === 'h') {
+      } else if (key === 'y') {
         if (cell.kind !== 'grip') desk.say('There is no grip here to come to');
         else {
           const next = nextMove(cell);
@@ -140,21 +110,18 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
     case 'e':
       onHear();
       return true;
-    case '?':
-      onOpen('help');
-      return true;
     case '/':
       onOpen('finder');
       return true;
-    case 'g':
+    case 'G':
       onOpen('sound');
       return true;
-    case 'p':
-    case 't':
-      if (model.editable) onOpen(key === 'p' ? 'plan' : 'tab');
+    case 'P':
+    case 'T':
+      if (model.editable) onOpen(key === 'P' ? 'plan' : 'tab');
       else desk.say('This section follows another one; change that');
       return true;
-    case 'o':
+    case 'A':
       if (model.editable) onOpen('right');
       else desk.say('This section follows another one; change that');
       return true;
@@ -176,7 +143,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
         );
       return true;
     }
-    case 'v':
+    case 'V':
       onOpen('versions');
       return true;
     default:

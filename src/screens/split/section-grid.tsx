@@ -36,9 +36,10 @@ export function SectionGrid({
   const groups = groupsOf(model, { from, to });
   const scroller = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    scroller.current
-      ?.querySelector('[data-now="true"]')
-      ?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    const now = scroller.current?.querySelector<HTMLElement>('[data-now="true"]');
+    now?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    // Whoever goes through the cells by keys has the focus on the one they are at.
+    if (document.activeElement?.matches('[role="gridcell"]')) now?.focus({ preventScroll: true });
   }, [selection]);
   const isBig = useBig();
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);

@@ -2,7 +2,6 @@ import type { Player } from '../../core/form/index';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
 import { Button } from '../../ui/index';
-import { KeySheet } from '../key-sheet';
 import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';
 import { BarDialog } from '../bar-dialog';
@@ -17,8 +16,8 @@ import { SongStrip } from './song-strip';
 import { SectionGrid } from './section-grid';
 import { MomentPanel } from './moment-panel';
 import { NeckPanel } from './neck-panel';
-import { useSingleKeys } from '../single-keys';
-import { KEYS, pressKey } from './keys';
+import { openKeySheet, useCap, useSingleKeys } from '../keys/index';
+import { pressKey } from './keys';
 import { allCommands, wholeCommands, type Opened } from './commands';
 import { Finder } from './finder';
 import { FirstLook } from './first-look';
@@ -37,6 +36,7 @@ export function Split() {
   const { desk, listening } = usePorts();
   const model = useSplitModel();
   const said = useDesk((s) => s.said);
+  const cap = useCap();
   const [opened, open] = useState<Opened | null>(null);
   const [keeping, setKeeping] = useState<string | null>(null);
   const [sounding, setSounding] = useState<Player | null>(null);
@@ -80,6 +80,7 @@ export function Split() {
     desk: desk.getState(),
     does,
     open: onOpen,
+    cap,
     goTo: (screen: string) => void navigate(screen === '/' ? '/' : `/song/${id}/${screen}`),
   };
   return (
@@ -97,7 +98,7 @@ export function Split() {
         <NeckPanel model={model} />
         <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
           <span className="truncate" title={said}>
-            {said || 'Arrows step, a for alternatives, l locks, s splits the section.'}
+            {said || hint(cap)}
           </span>
           <Button
             look="quiet"
@@ -112,19 +113,18 @@ export function Split() {
             className="!min-h-6 !py-0 lg:shrink-0 lg:whitespace-nowrap"
             onClick={() => open('finder')}
           >
-            Find a command (/)
+            Find a command {bracketed(cap('/'))}
           </Button>
           <Button
             look="quiet"
             className="!min-h-6 !py-0 lg:shrink-0 lg:whitespace-nowrap"
-            onClick={() => open('help')}
+            onClick={openKeySheet}
           >
-            Keys (?)
+            Keys {bracketed(cap('?'))}
           </Button>
         </div>
       </div>
       <MomentPanel model={later} keeping={keeping} onKeep={setKeeping} />
-      <KeySheet keys={KEYS} open={opened === 'help'} onClose={close} />
       <Finder
         commands={opened === 'finder' ? allCommands(context) : []}
         open={opened === 'finder'}
@@ -172,6 +172,20 @@ export function Split() {
       <JobNotice onStop={() => desk.getState().stopJob()} />
     </div>
   );
+}
+
+/** What to begin with, by the keys in use. */
+function hint(cap: (key: string) => string): string {
+  const letters = [
+    ['a', 'for what else fits'],
+    ['l', 'locks'],
+    ['s', 'splits the section'],
+  ].flatMap(([key, does]) => (cap(key!) === '' ? [] : [`${cap(key!)} ${does}`]));
+  return `${['Arrows step', ...letters].join(', ')}.`;
+}
+
+function bracketed(cap: string): string {
+  return cap === '' ? '' : `(${cap})`;
 }
 
 function JobNotice({ onStop }: { onStop: () => void }) {
