@@ -66,7 +66,7 @@ describe('ways out of a finding', () => {
       return words(song(one.head ?? '', one.rows), kind);
     };
     expect(of('stop', 'guitars dead').slice(0, 2)).to.deep.equal(['Stop the bass with them', 'Let all ring']);
-    expect(of('push', 'one guitar')).to.include.members(['Make the push common', 'Nobody pushes']);
+    expect(of('push', 'one guitar')).to.include.members(['Make the push common', 'No one pushes']);
     expect(of('flam', 'a sixteenth late')[0]).to.equal('Guitar 2 onto the others’ stroke');
     expect(of('flam', 'the bass a sixteenth early')[0]).to.equal('Bass onto the others’ stroke');
     expect(of('buried-hit', 'a choke')[0]).to.equal('Guitar 2 chokes there too');
@@ -149,7 +149,7 @@ describe('ways out of a finding', () => {
       'chords | F | <G |\nguitar1 | 133xxx | <355xxx |\nguitar1 hits | O-----OO | -------- |\nbass | 1xxx | 3xxx |\nbass hits | O------- | O------- |',
     );
     const push = warned(before).find((f) => f.kind === 'push')!;
-    const [common, nobody] = ['Make the push common', 'Nobody pushes'].map((w) =>
+    const [common, nobody] = ['Make the push common', 'No one pushes'].map((w) =>
       curesFor(before, push).find((c) => c.words === w)!,
     );
     const rowsAfter = (edit: typeof common) =>

@@ -136,7 +136,7 @@ function Rows(
           <Field key={row} {...field(row)} label={PART_LABELS[i]!} example={PART_EXAMPLES[i]!} />
         ))
       )}
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         The words divide the bar evenly and <span className="frets">.</span> lets the one before go on. Grips
         that hold notes the new chord has not are open again; locked ones stay.
       </p>
@@ -179,7 +179,7 @@ function Field(props: {
   const said = `bar-row-${row.replace(' ', '-')}`;
   return (
     <div>
-      <label className="grid grid-cols-[118px_minmax(0,1fr)] items-baseline gap-2 text-[14px] text-soft">
+      <label className="grid grid-cols-[118px_minmax(0,1fr)] items-baseline gap-2 text-[0.875rem] text-soft">
         {label}
         <input
           ref={input}
@@ -192,11 +192,11 @@ function Field(props: {
           placeholder={example}
           aria-invalid={problems.length > 0}
           aria-describedby={said}
-          className={`frets w-full rounded border bg-ground px-2 py-1 text-[16px] text-ink focus:border-ink ${problems.length > 0 ? 'border-clash' : 'border-line'}`}
+          className={`frets w-full rounded border bg-ground px-2 py-1 text-[1rem] text-ink focus:border-ink ${problems.length > 0 ? 'border-clash' : 'border-line'}`}
           onChange={(e) => onChange(e.currentTarget.value)}
         />
       </label>
-      <p id={said} role="status" className="mt-1 pl-[126px] text-[13px]">
+      <p id={said} role="status" className="mt-1 pl-[126px] text-[0.8125rem]">
         {problems.map((message) => (
           <span key={message} className="block text-clash">
             {message}

@@ -61,7 +61,7 @@ function ErrorPage({ error, onExport }: { error: unknown; onExport: (() => void)
           ? 'The page could not load one of its parts. The server may be gone, or a newer version may be there: reload to try again.'
           : 'Something in it could not be drawn. Your songs are stored as they were; nothing of them was changed by this.'}
       </p>
-      <p className="mb-4 rounded-md border border-line bg-well px-3 py-2 font-mono text-[14px] break-words">
+      <p className="mb-4 rounded-md border border-line bg-well px-3 py-2 font-mono text-[0.875rem] break-words">
         {wordsOf(error)}
       </p>
       <div className="flex flex-wrap gap-2">

@@ -31,7 +31,7 @@ export function NextSteps({ at }: { readonly at: Step }) {
     <nav
       aria-label="What comes next"
       data-next-steps
-      className="no-print flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line bg-sheet px-4 py-1 text-[14px]"
+      className="no-print flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line bg-sheet px-4 py-1 text-[0.875rem]"
     >
       <b>{at === 'split' ? 'Split. Now' : 'Now'}</b>
       {STEPS.map(([step, name, words]) =>

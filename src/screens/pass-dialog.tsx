@@ -21,7 +21,7 @@ export function PassDialog() {
           <p className="mb-1">
             {words.where}: {asked.step.label}.
           </p>
-          <p className="mb-3 text-[14px] text-soft">{words.after}</p>
+          <p className="mb-3 text-[0.875rem] text-soft">{words.after}</p>
           <div className="flex flex-wrap gap-2">
             <Button look="strong" autoFocus onClick={() => answer('this')}>
               {words.only}

@@ -50,8 +50,8 @@ export function Shell() {
       >
         Past the bar, to {open ? open.title : 'the songs'}
       </a>
-      <header className="on-bar no-print flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-on-bar">
-        <Link to="/" className="font-bold">
+      <header className="on-bar no-print flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 bg-bar px-4 py-1 text-on-bar max-sm:gap-x-0 max-sm:px-2 max-sm:py-0">
+        <Link to="/" className="min-w-0 truncate py-2 font-bold max-sm:flex-1">
           {open ? open.title : 'Orchestron'}
         </Link>
         {open && (
@@ -59,7 +59,10 @@ export function Shell() {
             <Ground song={open} />
           </PartBoundary>
         )}
-        <nav className="ml-auto flex gap-1" aria-label="Screens">
+        <nav
+          className="ml-auto flex gap-1 max-sm:order-last max-sm:ml-0 max-sm:w-full max-sm:justify-between max-sm:gap-0"
+          aria-label="Screens"
+        >
           <Tab to="/" end>
             Songs
           </Tab>
@@ -73,7 +76,7 @@ export function Shell() {
             </>
           )}
         </nav>
-        <div className="ml-auto flex items-center gap-1">
+        <div className="ml-auto flex items-center gap-1 max-sm:gap-0">
           {open && open.sections.length > 0 && <PlayButton />}
           {open && <SavedSign />}
           {open && (
@@ -146,7 +149,7 @@ function Tab({ to, end = false, children }: { to: string; end?: boolean; childre
       to={to}
       end={end}
       className={({ isActive }) =>
-        `rounded-md px-2 py-1.5 sm:px-3 ${isActive ? 'bg-on-bar font-bold text-bar' : 'text-on-bar hover:bg-white/15'}`
+        `flex items-center justify-center rounded-md px-1.5 py-1.5 max-sm:min-h-11 max-sm:flex-1 sm:px-3 ${isActive ? 'bg-on-bar font-bold text-bar' : 'text-on-bar hover:bg-white/15'}`
       }
     >
       {children}
@@ -177,7 +180,7 @@ function Ground({ song }: { song: Song }) {
     <>
       <Button
         look="bar"
-        className="text-[14px]"
+        className="text-[0.875rem]"
         title="Key, instruments and hands"
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
@@ -205,7 +208,7 @@ function SavedSign() {
   return (
     <span
       data-saved={words}
-      className={`px-1 text-[13px] whitespace-nowrap ${isTrouble ? 'font-bold text-on-bar' : 'text-on-bar-soft'}`}
+      className={`px-1 text-[0.8125rem] whitespace-nowrap ${isTrouble ? 'font-bold text-on-bar' : 'text-on-bar-soft max-sm:sr-only'}`}
     >
       {isTrouble && <span aria-hidden="true">⚠ </span>}
       {words}
@@ -219,10 +222,10 @@ function ClashCount({ song }: { song: Song }) {
     [song],
   );
   if (clashes === 0)
-    return <span className="rounded-full px-3 py-1 text-[14px] text-on-bar-soft">no clashes</span>;
+    return <span className="rounded-full px-3 py-1 text-[0.875rem] whitespace-nowrap text-on-bar-soft max-sm:sr-only">no clashes</span>;
   return (
-    <span className="rounded-full bg-[#b0103c] px-3 py-1 text-[14px] font-bold text-white">
-      {clashes === 1 ? '1 clash' : `${clashes} clashes`}
+    <span className="rounded-full bg-[#b0103c] px-3 py-1 text-[0.875rem] font-bold whitespace-nowrap text-white max-sm:px-2">
+      {clashes}<span className="max-sm:sr-only"> {clashes === 1 ? 'clash' : 'clashes'}</span>
     </span>
   );
 }

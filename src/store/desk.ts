@@ -225,7 +225,7 @@ export function createDesk(ports: DeskPorts): Desk {
       async split(target, { reopen, hands }) {
         const { song, id } = get();
         if (!song) return;
-        const what = target === null ? 'the whole song' : typeof target === 'string' ? target : 'this cell';
+        const what = target === null ? 'the whole song' : typeof target === 'string' ? target : 'this grip';
         const section = target === null || typeof target === 'string' ? target : target.section;
         const reopened: readonly Edit[] = reopen ? reopening(song, section, hands ?? 'both') : [];
         const start = reopened.reduce(applyEdit, song);
@@ -266,7 +266,7 @@ export function createDesk(ports: DeskPorts): Desk {
         const filled = filledWords(result.value);
         if (filled === null) {
           const said = [
-            'Nothing is open here: every cell and every bar of hits is written or locked',
+            'Nothing is open here: every grip and every bar of hits is written or locked',
             ...notes,
           ];
           return set({ said: said.join('. ') });

@@ -41,7 +41,7 @@ export function Choice<T extends string>({ label, value, items, onChoose, disabl
                 className="cursor-pointer rounded px-3 py-1.5 outline-none data-[highlighted]:bg-well data-[state=checked]:font-bold"
               >
                 {item.label}
-                <span className="block text-[13px] font-normal text-soft">{item.hint}</span>
+                <span className="block text-[0.8125rem] font-normal text-soft">{item.hint}</span>
               </DropdownMenu.RadioItem>
             ))}
           </DropdownMenu.RadioGroup>

@@ -1,5 +1,5 @@
 import { Dialog as Radix } from 'radix-ui';
-import { useRef, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Button } from './button';
 import { returnFocus } from './keep-focus';
 
@@ -14,17 +14,16 @@ interface Props {
 
 /** A sheet of paper over the screen; Escape or a click beside it puts it away, and the focus goes back to where it was. */
 export function Dialog({ open, onClose, title, wide = false, children }: Props) {
-  const content = useRef<HTMLDivElement>(null);
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Radix.Content
-          ref={content}
           aria-describedby={undefined}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
-            returnFocus(content.current);
+            // The sheet itself, though another may stand in its place already.
+            returnFocus(event.target as Element | null);
           }}
           className={`fixed top-1/2 left-1/2 z-50 max-h-[90vh] max-h-[90dvh] ${wide ? 'w-[min(96vw,1400px)]' : 'w-[min(92vw,640px)]'} -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-lg border border-line bg-sheet p-5 max-sm:w-[96vw] max-sm:p-3`}
         >

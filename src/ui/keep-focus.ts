@@ -83,7 +83,10 @@ function beside({ chain }: Had): HTMLElement | null {
   for (const { parent, index } of chain) {
     if (!parent.isConnected) continue;
     if (parent.matches('main, body, #root')) return null;
-    const all = [...parent.querySelectorAll<HTMLElement>(FOCUSABLE)].filter(canHave);
+    // What only shows something by having the focus is not put there by itself.
+    const all = [...parent.querySelectorAll<HTMLElement>(FOCUSABLE)].filter(
+      (one) => canHave(one) && one.dataset.tries === undefined,
+    );
     if (all.length === 0) continue;
     const place = parent.children[index] ?? parent.lastElementChild;
     return all.find((one) => place?.contains(one)) ?? nearest(all, place);

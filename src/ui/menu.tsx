@@ -1,6 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, useRef, type ReactNode } from 'react';
 
 export interface MenuItem {
   readonly label: string;
@@ -21,6 +21,8 @@ interface Props {
 
 /** Things done more rarely, behind one button. */
 export function Menu({ label, name, items }: Props) {
+  /** Done once the menu is away and the focus back on its button: what is opened then gives it back there. */
+  const chosen = useRef<(() => void) | null>(null);
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -34,22 +36,29 @@ export function Menu({ label, name, items }: Props) {
           align="end"
           sideOffset={4}
           collisionPadding={8}
+          onCloseAutoFocus={() => {
+            const does = chosen.current;
+            chosen.current = null;
+            if (does) setTimeout(does);
+          }}
           className="z-50 max-h-[min(70vh,var(--radix-dropdown-menu-content-available-height))] w-80 max-w-[96vw] overflow-y-auto rounded-lg border border-line bg-sheet p-1 shadow-lg"
         >
           {items.map((item) => (
             <Fragment key={item.label}>
               {item.heading !== undefined && (
-                <DropdownMenu.Label className="mt-1 border-t border-line px-3 pt-2 pb-0.5 text-[13px] text-soft first:mt-0 first:border-0">
+                <DropdownMenu.Label className="mt-1 border-t border-line px-3 pt-2 pb-0.5 text-[0.8125rem] text-soft first:mt-0 first:border-0">
                   {item.heading}
                 </DropdownMenu.Label>
               )}
               <DropdownMenu.Item
                 disabled={item.disabled ?? false}
-                onSelect={item.onSelect}
+                onSelect={() => {
+                  chosen.current = item.onSelect;
+                }}
                 className="cursor-pointer rounded px-3 py-1.5 outline-none data-[disabled]:opacity-45 data-[highlighted]:bg-well"
               >
                 {item.label}
-                {item.hint && <span className="block text-[13px] text-soft">{item.hint}</span>}
+                {item.hint && <span className="block text-[0.8125rem] text-soft">{item.hint}</span>}
               </DropdownMenu.Item>
             </Fragment>
           ))}

@@ -16,6 +16,7 @@ import {
   type Drag,
   type HitsDrawingProps,
 } from './hits-parts';
+import { hitsLanes } from './hits-lanes';
 import { tickAt, xOf } from './hits-time';
 
 /**
@@ -33,8 +34,7 @@ export function HitsDrawing(props: HitsDrawingProps) {
     dragged.current = next;
     drawDrag(next);
   };
-  const together = Math.max(70, Math.round((height - HEAD - VOICE) * 0.2));
-  const lane = Math.floor((height - HEAD - VOICE - together) / 3);
+  const { together, lane } = hitsLanes(height);
   const shape = laneShape(lane);
   const laneY = (player: Player) => HEAD + VOICE + PLAYERS.indexOf(player) * lane;
   const length = barTicks(time.meter);
@@ -120,7 +120,7 @@ export function HitsDrawing(props: HitsDrawingProps) {
       ref={svg}
       width={time.width}
       height={height}
-      className="block touch-pan-y text-ink select-none"
+      className="block touch-manipulation text-ink select-none"
       role="group"
       aria-label={`Right hands, ${props.barNames.join(' and ')}`}
       data-hits-drawing
@@ -154,7 +154,7 @@ export function HitsDrawing(props: HitsDrawingProps) {
             strings={props.strings[player]}
           />
           <PlayerLabel
-            {...{ player, y: laneY(player) + shape.top + 10 }}
+            {...{ player, y: laneY(player) + shape.top + 10, time }}
             hand={props.hands[player]}
             chosen={cursor.player === player}
           />

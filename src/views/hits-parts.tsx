@@ -60,6 +60,11 @@ export interface HitsDrawingProps {
   readonly onSing: (from: number, to: number, sings: boolean) => void;
 }
 
+/** Names have room before the first bar; where they have none they stand beside the drawing. */
+function hasNames({ left }: HitsTime): boolean {
+  return left > 60;
+}
+
 /** Pixels of the counts above the lanes, and of the voice's lane. */
 export const HEAD = 46;
 export const VOICE = 30;
@@ -166,12 +171,15 @@ export function PlayerLabel({
   y,
   hand,
   chosen,
+  time,
 }: {
   player: Player;
   y: number;
   hand: string;
   chosen: boolean;
+  time: HitsTime;
 }) {
+  if (!hasNames(time)) return null;
   return (
     <g className={PLAYER_TEXT[player]}>
       <PlayerShape player={player} x={20} y={y - 5} size={12} />
@@ -193,9 +201,11 @@ export function VoiceLane({ time, sung, holes, voiceGuesses }: HitsDrawingProps)
   const cut = (s: { from: number; to: number }) => ({ from: Math.max(from, s.from), to: Math.min(to, s.to) });
   return (
     <g>
-      <text x={14} y={y + 5} className="fill-soft text-[15px] font-bold">
-        Voice
-      </text>
+      {hasNames(time) && (
+        <text x={14} y={y + 5} className="fill-soft text-[15px] font-bold">
+          Voice
+        </text>
+      )}
       {sung
         .map(cut)
         .map((s) =>
@@ -283,15 +293,19 @@ export function TogetherLane({
   return (
     <g data-lane="together">
       <line x1={12} x2={time.width} y1={y} y2={y} className="stroke-line" />
-      <text x={14} y={y + 22} className="fill-ink text-[15px] font-bold">
-        Together
-      </text>
-      <text x={14} y={y + 39} className="fill-soft text-[12px]">
-        <tspan x={14}>common strikes</tspan>
-        <tspan x={14} dy="14">
-          stand tall
-        </tspan>
-      </text>
+      {hasNames(time) && (
+        <>
+          <text x={14} y={y + 22} className="fill-ink text-[15px] font-bold">
+            Together
+          </text>
+          <text x={14} y={y + 39} className="fill-soft text-[12px]">
+            <tspan x={14}>common strikes</tspan>
+            <tspan x={14} dy="14">
+              stand tall
+            </tspan>
+          </text>
+        </>
+      )}
       <line
         x1={time.left - 10}
         x2={xOf(time, to)}

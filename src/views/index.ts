@@ -9,6 +9,7 @@ export { PLAYER_BORDER, PLAYER_FILL, PLAYER_TEXT, PlayerMark } from './player-lo
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
 export { HitsDrawing } from './hits-drawing';
+export { hitsLanes } from './hits-lanes';
 export type { HitsChord, HitsFrame, HitsGuess } from './hits-parts';
 export type { HitsTime } from './hits-time';
 export { RoomStage, type StageOne } from './room-stage';

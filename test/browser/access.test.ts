@@ -46,9 +46,9 @@ describe('access, by axe-core', () => {
       await page.waitForSelector('[data-cure]');
       expect(await serious(page), 'split').to.deep.equal([]);
       for (const [key, shown] of [
-        ['p', '[data-plan]'],
-        ['v', 'input[aria-label="Name of the version"]'],
-        ['t', 'textarea[aria-label="Tab as text"]'],
+        ['P', '[data-plan]'],
+        ['V', 'input[aria-label="Name of the version"]'],
+        ['T', 'textarea[aria-label="Tab as text"]'],
         ['/', '[role="combobox"]'],
         ['?', '[role="dialog"] dl'],
       ] as const) {

@@ -73,7 +73,7 @@ export async function press(page: Page, name: string): Promise<void> {
 /** Opens a song of the shelf. While the shelf is still coming, the bar on top links back by the open song's title. */
 export async function openSong(page: Page, title: string): Promise<void> {
   await page.locator(`li a ::-p-text(${title})`).click();
-  await page.waitForSelector('[data-alternative]');
+  await page.waitForSelector('[data-alternative], [role="tablist"]');
 }
 
 export async function goTo(
@@ -85,6 +85,12 @@ export async function goTo(
 
 export async function text(page: Page, selector: string): Promise<string> {
   return page.$eval(selector, (element) => element.textContent ?? '');
+}
+
+/** What is said to who cannot see it, once nothing more comes. */
+export async function said(page: Page): Promise<string> {
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  return (await text(page, '[data-said]')).replaceAll('\u00a0', '');
 }
 
 /** Presses one key after another. */

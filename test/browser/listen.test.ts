@@ -6,7 +6,7 @@ import { mixed, Renderer, STEMS } from '../../src/core/sound/index';
 import { fadersOf, USUAL_ROOM } from '../../src/screens/listening/room';
 import { demoTexts } from '../fuzz/corpus';
 import { levelDb } from '../measures';
-import { goTo, openSong, press, sees, startApp, text, type App } from './app';
+import { goTo, openSong, press, said, sees, startApp, text, type App } from './app';
 
 /** What the page tells its audio thread is noted, so that what is heard can be kept and measured. */
 const WATCHED = `
@@ -60,7 +60,7 @@ describe('listening, in Chromium', () => {
       {},
       kind,
     );
-  const status = (page: Page) => text(page, '[role="status"]');
+  const status = said;
   const place = (page: Page) => text(page, 'aside[aria-label="This moment"] h2 + span');
 
   it('plays by keys from where one is, is followed on every screen, and stops', async () => {

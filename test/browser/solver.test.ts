@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
-import { goTo, openSong, press, sees, startApp, text, type App } from './app';
+import { goTo, openSong, press, said, sees, startApp, text, type App } from './app';
 
 describe('the exact splitter, in Chromium', () => {
   let app: App;
@@ -40,7 +40,7 @@ describe('the exact splitter, in Chromium', () => {
       JSON.stringify(before),
     );
     await page.click('[aria-label="With the others following"] [data-letter="a"]');
-    expect(await text(page, '[role="status"]')).to.match(/other cells? follow/);
+    expect(await said(page)).to.match(/other grips? follow/);
     expect(await cells(page)).to.not.deep.equal(before);
     await undo(page);
     expect(await cells(page)).to.deep.equal(before);

@@ -36,7 +36,7 @@ describe('how the parts share a song', () => {
   it('counts every pass for the song and says it in sentences', () => {
     expect(songOverview(song()).bars).to.equal(8);
     const words = songWords(song());
-    expect(words.join(' ')).to.include('The third: Guitar 2 50%, nobody 50%.');
+    expect(words.join(' ')).to.include('The third: Guitar 2 50%, no one 50%.');
     expect(words.join(' ')).to.include('Room for a fill: Verse bar 3 from beat 2.');
     expect(words.join(' ')).to.include('2 clean stops that all make together.');
   });

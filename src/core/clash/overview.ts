@@ -118,7 +118,7 @@ export function overviewWords(of: Overview, key: Key): readonly string[] {
   const carriers = PLAYERS.filter((p) => of.thirds[p] >= 0.05).map(
     (p) => `${PLAYER_WORDS[p]} ${percent(of.thirds[p])}`,
   );
-  const bare = of.thirds.nobody >= 0.05 ? [`nobody ${percent(of.thirds.nobody)}`] : [];
+  const bare = of.thirds.nobody >= 0.05 ? [`no one ${percent(of.thirds.nobody)}`] : [];
   const third = [...carriers, ...bare].join(', ');
   const strokes = PLAYERS.map((p) => `${PLAYER_WORDS[p]} ${Math.round(10 * of.strokesPerBar[p]) / 10}`);
   const holes = of.holes

@@ -24,7 +24,7 @@ export function playersWords(players: readonly Player[]): string {
   const names = PLAYERS.filter((p) => players.includes(p)).map((p, i) =>
     p === 'bass' && i > 0 ? 'bass' : PLAYER_WORDS[p],
   );
-  return names.length < 2 ? (names[0] ?? 'nobody') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+  return names.length < 2 ? (names[0] ?? 'no one') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
 /** "a semitone", "an octave". */

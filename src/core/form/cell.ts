@@ -118,7 +118,7 @@ function cellIn(text: string, strings: number): Result<Cell> {
   const first = parsePlain(body, marks, strings);
   if (!first.ok) return first;
   if (first.value.kind === 'open')
-    return fail('an open cell (?) has nothing beside it; write a grip before the /');
+    return fail('an open place (?) has nothing beside it; write a grip before the /');
   const or: OtherCell[] = [];
   for (const other of others) {
     const read = parsePlain(other, '', strings);
@@ -135,7 +135,7 @@ function parsePlain(body: string, marks: string, strings: number): Result<Cell> 
   if (body === '?') {
     return marks === ''
       ? ok(OPEN)
-      : fail('an open cell (?) cannot be locked or a guess; write a grip or r before the mark');
+      : fail('an open place (?) cannot be locked or a guess; write a grip or r before the mark');
   }
   if (body === 'r') return ok({ kind: 'rest', ...flags });
   const [, lead = '', inner = body, tail = ''] = /^(su|sd|[hps])?(.*?)(su|sd)?$/.exec(body) ?? [];

@@ -142,7 +142,7 @@ export function pushWays({ song, material, finding, strikes, hands, moments }: G
   }
   const nobody = hands();
   if (early.every((p) => written(song, finding, p, at, push) === null || bring(nobody, p, at - push, at))) {
-    offer({ words: 'Nobody pushes', sort: 'nobody', far: 0.1 }, { who: early, push: 0, h: nobody });
+    offer({ words: 'No one pushes', sort: 'nobody', far: 0.1 }, { who: early, push: 0, h: nobody });
   }
   const short = hands();
   if (late.every((p) => short.silence(p, at - push, at))) {

@@ -45,7 +45,7 @@ export function likeTrouble(section: Pick<Section, 'like'>, follower: Player, li
   if (section.like?.[like.player])
     return `${like.player} follows ${section.like[like.player]!.player} itself; expected a player with a part of their own`;
   const led = PLAYERS.find((p) => section.like?.[p]?.player === follower);
-  return led ? `${led} follows ${follower}; expected somebody nobody follows` : null;
+  return led ? `${led} follows ${follower}; expected somebody no one follows` : null;
 }
 
 /** Followers of a section whose leader has a part of their own. */

@@ -141,7 +141,7 @@ export function Chart() {
           className={`min-h-[420px] min-w-0 flex-col border-l border-line lg:min-h-0 ${view === 'cards' ? 'hidden' : view === 'both' ? 'hidden lg:flex' : 'flex'}`}
         >
           {left !== null && (
-            <div role="alert" className="border-l-8 border-watch bg-sheet px-4 py-2 text-[14px]">
+            <div role="alert" className="border-l-8 border-watch bg-sheet px-4 py-2 text-[0.875rem]">
               Some lines were not understood before the song was changed elsewhere. They are kept:{' '}
               <Button
                 onClick={() => {

@@ -15,14 +15,14 @@ export function ProblemList({ problems, questions, onGo, onPeople }: Props) {
   return (
     <>
       {problems.length === 0 ? (
-        <p className="flex flex-wrap items-center gap-x-3 border-t border-line px-4 py-1 text-[14px]">
+        <p className="flex flex-wrap items-center gap-x-3 border-t border-line px-4 py-1 text-[0.875rem]">
           <span className="text-good">
             Everything is understood{questions.length > 0 ? '; perhaps not as you meant it:' : '.'}
           </span>
           <GrammarLink />
         </p>
       ) : (
-        <p className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line px-4 py-1 text-[14px]">
+        <p className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line px-4 py-1 text-[0.875rem]">
           <span className="text-clash">
             {problems.length === 1 ? 'One line' : `${problems.length} places`} not understood.
           </span>
@@ -58,7 +58,7 @@ function Listed(props: {
     >
       {list.slice(0, MOST_LISTED).map((p, i) => (
         <li key={i}>
-          <button type="button" className="text-left text-[14px] hover:underline" onClick={() => onGo(p)}>
+          <button type="button" className="text-left text-[0.875rem] hover:underline" onClick={() => onGo(p)}>
             <b className={tone === 'clash' ? 'text-clash' : 'text-watch'}>
               line {p.line}, column {p.column}
             </b>{' '}
@@ -67,7 +67,7 @@ function Listed(props: {
         </li>
       ))}
       {list.length > MOST_LISTED && (
-        <li className="text-[14px] text-soft">and {list.length - MOST_LISTED} more</li>
+        <li className="text-[0.875rem] text-soft">and {list.length - MOST_LISTED} more</li>
       )}
     </ul>
   );

@@ -163,7 +163,7 @@ function Fields({ song, playing, bar: looked, pass, onClose }: Props) {
       </Row>
       <Row label="Endings">
         {variants.map((v, i) => (
-          <span key={i} className="rounded border border-line px-2 py-1 text-[14px]">
+          <span key={i} className="rounded border border-line px-2 py-1 text-[0.875rem]">
             {v.pass === 'last' ? 'last' : ordinal(v.pass)} time: bar {v.fromBar + 1}
             {v.bars.length > 1 && `–${v.fromBar + v.bars.length}`} {v.bars[0]?.out ? 'left out' : 'differs'}
           </span>

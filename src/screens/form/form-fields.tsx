@@ -46,7 +46,7 @@ export function TextField(props: {
 }) {
   const { name, value, hint, narrow = false, onSet } = props;
   return (
-    <label className="flex items-center gap-1.5 text-[14px] text-soft">
+    <label className="flex items-center gap-1.5 text-[0.875rem] text-soft">
       <input
         key={value}
         aria-label={name}

@@ -36,7 +36,7 @@ export function OccurrenceRows(props: Props) {
     <>
       <Row label="This time">
         {own.map((v, i) => (
-          <span key={i} className="rounded border border-line px-2 py-1 text-[14px]">
+          <span key={i} className="rounded border border-line px-2 py-1 text-[0.875rem]">
             {passWords(v)}bar {v.fromBar + 1}
             {v.bars.length > 1 && `–${v.fromBar + v.bars.length}`} {v.bars[0]?.out ? 'left out' : 'differs'}
           </span>

@@ -71,7 +71,7 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
     onClose();
   };
   return (
-    <Dialog open onClose={onClose} title="Ground: key, instruments, sounds, hands">
+    <Dialog open onClose={onClose} title="Key, instruments, sounds, hands">
       <form
         className="flex flex-col gap-4"
         onSubmit={(e) => {
@@ -80,14 +80,14 @@ export function GroundDialog({ song, onClose }: { song: Song; onClose: () => voi
         }}
       >
         <label className="flex flex-wrap items-center gap-2">
-          <span className="text-[14px] text-soft">Key we play it in</span>
+          <span className="text-[0.875rem] text-soft">Key we play it in</span>
           <input
             value={key}
             aria-invalid={!keyRead.ok}
             className="w-24 rounded border border-line bg-ground px-2 py-1"
             onChange={(e) => setKey(e.target.value)}
           />
-          {!keyRead.ok && <span className="text-[13px] text-clash">{keyRead.error}</span>}
+          {!keyRead.ok && <span className="text-[0.8125rem] text-clash">{keyRead.error}</span>}
         </label>
         <Naming song={song} onClose={onClose} />
         {PLAYERS.map((player) => (
@@ -147,7 +147,7 @@ function Naming({ song, onClose }: { song: Song; onClose: () => void }) {
     ? [`The whole band is tuned ${semitones} down; names are what sounds.`, 'Name it as fretted']
     : [`Names are as fretted; everything sounds ${semitones} lower.`, 'Name it as it sounds'];
   return (
-    <p className="flex flex-wrap items-center gap-2 text-[14px]">
+    <p className="flex flex-wrap items-center gap-2 text-[0.875rem]">
       {says}
       <Button
         onClick={() => {
@@ -208,7 +208,7 @@ function Outcome({ song, done }: { song: Song; done: Refitted }) {
         {misfits.length === 0 ? 'Everything fits.' : `${misfits.length} cannot be taken over as they are:`}
       </p>
       {misfits.length > 0 && (
-        <ul className="mt-1 max-h-48 overflow-y-auto text-[14px]">
+        <ul className="mt-1 max-h-48 overflow-y-auto text-[0.875rem]">
           {misfits.slice(0, LISTED).map((m) => (
             <li
               key={`${m.section} ${m.pass} ${m.bar} ${m.player} ${m.grip?.join(' ') ?? 'line'}`}

@@ -63,7 +63,7 @@ export function tuningsOf(kind: Instrument['kind']): readonly Named<readonly str
 
 /** Ranges of singers as choirs name them (common practice); singers of a band rarely use all of it. */
 export const VOICES: readonly Named<readonly [string, string] | null>[] = [
-  { name: 'nobody sings', value: null },
+  { name: 'no one sings', value: null },
   { name: 'low voice, A2 to D4', value: ['A2', 'D4'] },
   { name: 'middle voice, C3 to G4', value: ['C3', 'G4'] },
   { name: 'high voice, E3 to B4', value: ['E3', 'B4'] },

@@ -112,7 +112,7 @@ export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props
       />
       <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
         <label className="flex items-center gap-2">
-          <span className="text-[14px] text-soft">Hand</span>
+          <span className="text-[0.875rem] text-soft">Hand</span>
           <select
             value={draft.size}
             className="rounded border border-line bg-ground px-2 py-1"
@@ -133,7 +133,7 @@ export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props
           </label>
         )}
         <label className="flex items-center gap-2">
-          <span className="text-[14px] text-soft">Strokes</span>
+          <span className="text-[0.875rem] text-soft">Strokes</span>
           <select
             value={draft.strokes}
             className="rounded border border-line bg-ground px-2 py-1"
@@ -146,7 +146,7 @@ export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props
             ))}
           </select>
         </label>
-        <label className="flex items-center gap-2 text-[14px]">
+        <label className="flex items-center gap-2 text-[0.875rem]">
           <input
             inputMode="decimal"
             aria-label={`Down-strokes a second ${PLAYER_WORDS[player]} keeps up`}
@@ -157,14 +157,14 @@ export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props
           />
           down-strokes a second kept up
         </label>
-        {wrong.downs && <p className="text-[13px] text-clash">{wrong.downs}</p>}
+        {wrong.downs && <p className="text-[0.8125rem] text-clash">{wrong.downs}</p>}
         <details className="basis-full">
-          <summary className="cursor-pointer text-[14px] text-soft">
+          <summary className="cursor-pointer text-[0.875rem] text-soft">
             How far fingers spread, pair by pair (mm)
           </summary>
           <div className="mt-1 flex flex-wrap gap-2">
             {FINGER_PAIRS.map((pair) => (
-              <label key={pair} className="flex items-center gap-1 text-[14px]">
+              <label key={pair} className="flex items-center gap-1 text-[0.875rem]">
                 {pair[0]}–{pair[1]}
                 <input
                   inputMode="numeric"
@@ -175,7 +175,7 @@ export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props
               </label>
             ))}
           </div>
-          {wrong.spread && <p className="text-[13px] text-clash">{wrong.spread}</p>}
+          {wrong.spread && <p className="text-[0.8125rem] text-clash">{wrong.spread}</p>}
         </details>
       </div>
     </fieldset>
@@ -196,7 +196,7 @@ function Field({
   const id = useId();
   return (
     <label className="flex min-w-0 flex-col">
-      <span className="text-[14px] text-soft">{label}</span>
+      <span className="text-[0.875rem] text-soft">{label}</span>
       <input
         value={value}
         aria-invalid={wrong !== undefined}
@@ -205,7 +205,7 @@ function Field({
         onChange={(e) => onChange(e.target.value)}
       />
       {wrong && (
-        <span id={id} className="text-[13px] text-clash">
+        <span id={id} className="text-[0.8125rem] text-clash">
           {wrong}
         </span>
       )}

@@ -97,7 +97,7 @@ export function SoundFields({
           <Small label="Gain" value={draft.gain} onChange={(gain) => put(draft, { gain })} />
           <Small label="Delay" value={draft.delay} onChange={(delay) => put(draft, { delay })} />
           {TONES.map((tone) => (
-            <label key={tone} className="flex flex-col text-[13px] text-soft">
+            <label key={tone} className="flex flex-col text-[0.8125rem] text-soft">
               {tone}
               <select
                 value={draft.tone[tone]}
@@ -121,7 +121,7 @@ export function SoundFields({
           >
             <Trash2 size={16} aria-hidden />
           </Button>
-          {wrong[draft.id] && <p className="basis-full text-[13px] text-clash">{wrong[draft.id]}</p>}
+          {wrong[draft.id] && <p className="basis-full text-[0.8125rem] text-clash">{wrong[draft.id]}</p>}
         </div>
       ))}
       <Button look="quiet" onClick={add}>
@@ -146,7 +146,7 @@ function Small({
   onChange: (value: string) => void;
 }) {
   return (
-    <label className="flex flex-col text-[13px] text-soft">
+    <label className="flex flex-col text-[0.8125rem] text-soft">
       {label}
       <input
         value={value}

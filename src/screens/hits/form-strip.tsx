@@ -16,7 +16,7 @@ export function FormStrip({ scope, onJoin }: Props) {
   const order = practiceOrder(connections);
   const out = joinsOut(connections);
   return (
-    <nav aria-label="Sections and joins" className="flex items-center gap-2 border-b border-line px-4 py-1">
+    <nav aria-label="Sections and joins" className="flex items-center gap-2 border-b border-line px-4 py-1 max-sm:px-2">
       <ol className="flex min-w-0 flex-1 items-center gap-0.5 overflow-x-auto py-0.5">
         {playings.map((playing, i) => {
           const join = i + 1 < playings.length ? out.get(playing.index)?.after : null;
@@ -35,7 +35,7 @@ export function FormStrip({ scope, onJoin }: Props) {
               >
                 {playing.section.name}
                 {playing.entry.times > 1 && <span className="text-soft"> ×{playing.entry.times}</span>}
-                <span className="text-[12px] text-soft">
+                <span className="text-[0.75rem] text-soft">
                   {playing.bpm !== song.tempo && ` ${playing.bpm}`}
                   {playing.section.meter && ` ${formatMeter(playing.meter)}`}
                   {playing.entry.feel && ` ${playing.entry.feel}-time`}
@@ -91,7 +91,7 @@ function JoinButton(props: {
       onClick={() => onJoin(join.id)}
     >
       {mark}
-      {open.length > 0 && <span className="text-[12px]"> {open.length}</span>}
+      {open.length > 0 && <span className="text-[0.75rem]"> {open.length}</span>}
     </button>
   );
 }

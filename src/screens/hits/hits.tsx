@@ -2,8 +2,8 @@ import { useMemo, useRef, useState } from 'react';
 import { keepingOf, playersWords, type Finding } from '../../core/clash/index';
 import { PLAYERS, type Player } from '../../core/form/index';
 import { barTicks, countedBeatTicks, TICKS_PER_QUARTER } from '../../core/time/index';
-import { useWidth } from '../../ui/index';
-import { HitsDrawing, type HitsTime } from '../../views/index';
+import { useScreenSize, useWidth } from '../../ui/index';
+import type { HitsTime } from '../../views/index';
 import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';
 import { useDesk, usePorts } from '../ports';
@@ -17,27 +17,32 @@ import { KeepDialog } from '../split/keep-dialog';
 import { BesideDialog } from '../told/beside-dialog';
 import { LikeDialog } from '../told/like-dialog';
 import { RemarksDialog } from '../told/remarks-dialog';
-import { barOf, holdUntil, moveStroke, strikeOrNot, type Outcome } from './actions';
+import { barOf, type Outcome } from './actions';
 import { useCursor } from './cursor';
-import { drawingOf, OVER_TIME } from './drawing-parts';
+import { OVER_TIME } from './drawing-parts';
 import { FormDialog } from '../form/form-dialog';
 import { FormStrip } from './form-strip';
 import { keysFor } from './key-actions';
 import { beginLine, lineAt } from './line-actions';
 import { Downs, Legend } from './legend';
 import { LinePanel } from './line-panel';
+import { Palette } from './palette';
 import { PatternDialog } from './pattern-dialog';
 import { barsInWords, beatsWords, placeOf, placeWords } from './place-words';
 import { useHitsScope, type HitsScope } from './scope';
+import { PlacesTable } from './places-table';
+import { Stage } from './stage';
 import { StringButtons } from './string-buttons';
 import { strokeSentence } from './stroke-sentence';
 import { Toolbar } from './toolbar';
-import { sing } from './voice-actions';
 import { TroubleList } from './trouble-list';
 
-/** Pixels before the first bar line, and a bar's least width. */
+/** Pixels before the first bar line, with the players' names and where they stand beside it, and a bar's least width. */
 const LEFT = 122;
+const LEFT_ALONE = 16;
 const LEAST_BAR = 380;
+/** Width of a place of the grid for a fingertip, in pixels. */
+const FINGER = 40;
 
 /** The right hand: who strikes when and how, what they do together, and how one section goes into the next. */
 export function Hits() {
@@ -66,6 +71,11 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
   const [box, width] = useWidth<HTMLDivElement>();
   const length = barTicks(scope.meter);
   const division = fitting(wanted ?? TICKS_PER_QUARTER / 4, length);
+  // Where a bar does not fit with room for a fingertip at every place, it is longer than the screen.
+  const size = useScreenSize();
+  const isScrolled = size === 'phone';
+  const isNarrow = size !== 'desk';
+  const left = isScrolled ? LEFT_ALONE : LEFT;
   const fits = Math.floor((width - LEFT) / LEAST_BAR);
   const shown = Math.min(fits >= 4 ? 4 : fits >= 2 ? 2 : 1, scope.bars.length);
   const bar = barOf(scope, cursor.tick);
@@ -161,12 +171,11 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
       firstBar: first,
       bars: shown,
       division,
-      left: LEFT,
-      width: Math.max(width, 340),
+      left,
+      width: isScrolled ? left + (shown * length * FINGER) / division + 16 : Math.max(width, 340),
     }),
-    [scope.meter, scope.section.swing, first, shown, division, width],
+    [scope.meter, scope.section.swing, first, shown, division, width, isScrolled, left, length],
   );
-  const drawing = useMemo(() => drawingOf(scope), [scope]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <NextSteps at="hits" />
@@ -183,37 +192,26 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
         onForm={() => setDialog('form')}
         onTold={setDialog}
       />
-      <div ref={box} className="min-h-[460px] flex-1 overflow-hidden">
-        <Sized>
-          {(height) =>
-            width > 0 && (
-              <HitsDrawing
-                time={time}
-                height={height}
-                barNames={scope.barNames.slice(first, first + shown)}
-                pulse={scope.playing.entry.feel === 'half' ? 2 : 1}
-                marks={scope.marks}
-                parts={scope.parts}
-                repeats={scope.together.repeats}
-                holes={scope.together.holes}
-                {...drawing}
-                cursor={cursor}
-                onCursor={goTo}
-                onChords={(tick) => {
-                  goTo(cursor.player, tick);
-                  if (!scope.connection && scope.closed === null) setDialog('bar');
-                }}
-                onStrike={(player, tick) => act(strikeOrNot(scope, { player, tick }))}
-                onMove={(player, from, to) => act(moveStroke(scope, player, from, to))}
-                onHold={(player, from, until) => act(holdUntil(scope, player, from, until))}
-                onSing={(from, to, sings) => act(sing(scope, from, to, sings))}
-              />
-            )
-          }
-        </Sized>
+      <div ref={box} className="flex min-h-[460px] min-w-0 flex-1 flex-col overflow-hidden">
+        {width > 0 && (
+          <Stage
+            time={time}
+            scope={scope}
+            cursor={cursor}
+            barNames={scope.barNames.slice(first, first + shown)}
+            isScrolled={isScrolled}
+            onCursor={goTo}
+            onChords={(tick) => {
+              goTo(cursor.player, tick);
+              if (!scope.connection && scope.closed === null) setDialog('bar');
+            }}
+            onDo={act}
+          />
+        )}
       </div>
+      <PlacesTable scope={scope} window={window} division={division} cursor={cursor} onGo={goTo} />
       <p className="sr-only">{barsInWords(scope, window)}</p>
-      <div className="grid max-h-[222px] min-h-[128px] grid-cols-1 gap-3 overflow-y-auto border-t border-line px-4 py-1.5 lg:grid-cols-[minmax(0,1fr)_auto]">
+      <div className="grid grid-cols-1 gap-3 border-t border-line px-4 py-1.5 lg:max-h-[222px] lg:min-h-[128px] lg:grid-cols-[minmax(0,1fr)_auto] lg:overflow-y-auto">
         <div className="min-w-0">
           {line ? (
             <LinePanel scope={scope} cursor={cursor} line={line} onDo={act} onStep={() => step(division)} />
@@ -227,7 +225,7 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
                 unplayed.length === 0 || scope.connection
                   ? null
                   : {
-                      words: `${playersWords(unplayed)} ${unplayed.length === 1 ? 'has' : 'have'} open cells in these bars. Strokes are written all the same and drawn once there are grips.`,
+                      words: `${playersWords(unplayed)} ${unplayed.length === 1 ? 'has' : 'have'} no grips yet in these bars. Strokes are written all the same and drawn once there are grips.`,
                       onSplit: () =>
                         void desk.getState().split(scope.playing.entry.section, { reopen: false }),
                     }
@@ -241,8 +239,9 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
           <Legend keys={keys} line={line !== null} onHelp={openKeySheet} />
         </div>
       </div>
-      <div className="flex gap-4 border-t border-line px-4 py-0.5 text-[13px] text-soft">
-        <span className="min-w-0 truncate">
+      {isNarrow && <Palette keys={keys} line={line !== null} />}
+      <div className="flex gap-4 border-t border-line px-4 py-0.5 text-[0.8125rem] text-soft max-lg:flex-wrap">
+        <span className="min-w-0 lg:truncate">
           <span className="font-bold text-ink">{strokeSentence(scope, cursor)}</span> ·{' '}
           {said || [cap('f') && `${cap('f')} strikes`, 'arrows step'].filter(Boolean).join(', ')}
         </span>
@@ -340,26 +339,6 @@ function commandsOf(
       .map((k) => ({ name: k.words[0]!.toUpperCase() + k.words.slice(1), key: cap(k.key), run: k.does })),
     ...scope.connections.map((c) => ({ name: `Go to the join: ${c.words}`, run: () => onJoin(c.id) })),
   ];
-}
-
-/** Draws with the height there is. */
-function Sized({ children }: { children: (height: number) => React.ReactNode }) {
-  const [height, setHeight] = useState(0);
-  return (
-    <div
-      className="h-full min-h-[460px]"
-      ref={(element) => {
-        if (!element) return undefined;
-        const measure = () => setHeight(element.clientHeight);
-        measure();
-        const observer = new ResizeObserver(measure);
-        observer.observe(element);
-        return () => observer.disconnect();
-      }}
-    >
-      {height > 0 && children(height)}
-    </div>
-  );
 }
 
 /** The wished grid, or the nearest finer one that divides the bar. */

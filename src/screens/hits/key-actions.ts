@@ -65,7 +65,7 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     },
     {
       key: 'Z',
-      words: 'voice: a guess in this bar, or sure',
+      words: 'voice: a guess in this bar, or not',
       does: () => act(guessVoice(scope, tick)),
     },
     { key: '/', words: 'find a command', does: () => open('finder') },
@@ -83,7 +83,7 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     },
     {
       key: '~',
-      words: 'guess: the hits or the line of this bar, or sure',
+      words: 'guess: the hits or the line of this bar, or not',
       does: () => act(guessBar(scope, cursor)),
       legend: true,
     },

@@ -20,7 +20,7 @@ export function Legend({
   const cap = useCap();
   return (
     <section aria-label={line ? 'Keys for the line' : 'Keys for the right hand'} className="lg:w-[470px]">
-      <div className="flex flex-wrap gap-x-1 gap-y-0.5 text-[13px]">
+      <div className="flex flex-wrap gap-x-1 gap-y-0.5 text-[0.8125rem]">
         {keys
           .filter((k) => k.legend)
           .map((k) => (

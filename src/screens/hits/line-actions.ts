@@ -67,7 +67,7 @@ export function guessBar(scope: HitsScope, place: HitsPlace): Outcome {
     const next = line.map(({ guess: _was, ...s }) =>
       isSure && s.notes.length > 0 ? { ...s, guess: true as const } : s,
     );
-    return setLine(scope, place, next, isSure ? 'a guess' : 'sure');
+    return setLine(scope, place, next, isSure ? 'a guess' : 'no guess');
   }
   const why = closedFor(scope, player, bar, tick);
   if (why !== null) return no(why);
@@ -77,7 +77,7 @@ export function guessBar(scope: HitsScope, place: HitsPlace): Outcome {
   const edit: Edit = { kind: 'setHits', changes: [{ ...scope.address(bar), player, hits: next }] };
   return {
     edit,
-    label: `${isGuess(hits) ? 'sure' : 'a guess'}: ${PLAYER_WORDS[player]}, ${scope.barNames[bar]}`,
+    label: `${isGuess(hits) ? 'no guess' : 'a guess'}: ${PLAYER_WORDS[player]}, ${scope.barNames[bar]}`,
   };
 }
 

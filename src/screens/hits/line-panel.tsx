@@ -66,7 +66,7 @@ export function LinePanel({ scope, cursor, line, onDo, onStep }: Props) {
           Grips again <KeyCap of="b" />
         </Button>
       </div>
-      {trouble !== null && <p className="text-[14px] text-clash">{trouble}.</p>}
+      {trouble !== null && <p className="text-[0.875rem] text-clash">{trouble}.</p>}
       <div ref={ref} className="min-w-0">
         {width > 0 && (
           <Neck
@@ -150,7 +150,7 @@ function LineField({ scope, cursor, line, onDo }: Omit<Props, 'onStep'>) {
           }
         }}
       />
-      {wrong !== null && <span className="text-[13px] text-clash">{wrong}</span>}
+      {wrong !== null && <span className="text-[0.8125rem] text-clash">{wrong}</span>}
     </span>
   );
 }

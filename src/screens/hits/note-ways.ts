@@ -119,7 +119,7 @@ export const NOTE_WAYS: readonly NoteWay[] = [
   },
   {
     key: 'V',
-    words: 'a guess, or sure',
+    words: 'a guess, or not',
     hint: '? behind the note: it may be another one.',
     step: (s) => next(s, 'guess', [undefined, true]),
   },

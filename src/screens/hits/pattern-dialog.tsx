@@ -150,7 +150,7 @@ export function PatternDialog({ scope, cursor, division, barMeant, open, onClose
               >
                 <span>
                   <b>{p.name}</b>
-                  <span className="block text-[14px] text-soft">{p.words}</span>
+                  <span className="block text-[0.875rem] text-soft">{p.words}</span>
                 </span>
                 <PatternSketch pattern={pattern} />
               </button>
@@ -221,7 +221,7 @@ function Groups({
           Write
         </Button>
       </form>
-      <p className="mt-1 text-[14px] text-soft">
+      <p className="mt-1 text-[0.875rem] text-soft">
         {typed && !typed.ok
           ? typed.error.message
           : `The bar has ${places} places; struck as here, ${symbolWords(symbol)}.`}

@@ -23,7 +23,7 @@ export function StringButtons({ scope, cursor, onDo }: Props) {
   const muted = struck?.parts.filter((p) => p.kind === 'mute').flatMap((p) => p.strings ?? []) ?? [];
   const all = Array.from({ length: count }, (_, n) => count - n);
   return (
-    <div className="flex flex-wrap items-center gap-0.5 text-[13px]" data-strings>
+    <div className="flex flex-wrap items-center gap-0.5 text-[0.8125rem]" data-strings>
       <span role="group" aria-label={`Strings ${PLAYER_WORDS[player]} strikes here`} className="flex gap-0.5">
         {all.map((string) => {
           const isOn = struck !== null && (strings === null || strings.includes(string));
@@ -39,7 +39,7 @@ export function StringButtons({ scope, cursor, onDo }: Props) {
               onClick={() => onDo(toggleString(scope, cursor, string))}
             >
               {string}
-              {isMuted && <span className="text-[11px]">M</span>}
+              {isMuted && <span className="text-[0.6875rem]">M</span>}
             </Button>
           );
         })}

@@ -45,7 +45,7 @@ export function Toolbar(props: Props) {
   const total = scope.bars.length;
   const comes = occurrenceAt(scope.song, playing.index);
   return (
-    <div className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line px-4 py-1">
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line px-4 py-1 max-sm:flex-nowrap max-sm:overflow-x-auto max-sm:px-2 max-sm:whitespace-nowrap max-sm:[&>*]:shrink-0">
       <h2 className="text-lg font-bold">{connection ? connection.words : playing.section.name}</h2>
       {connection ? (
         <span className="text-soft">

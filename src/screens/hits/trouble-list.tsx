@@ -33,8 +33,8 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
       {open && (
         <li className="max-w-[400px] rounded-md border border-line bg-sheet px-3 py-1.5">
           <p className="font-bold">Nothing to strike yet</p>
-          <p className="text-[14px]">{open.words}</p>
-          <Button look="strong" className="mt-1 text-[14px]" onClick={open.onSplit}>
+          <p className="text-[0.875rem]">{open.words}</p>
+          <Button look="strong" className="mt-1 text-[0.875rem]" onClick={open.onSplit}>
             Split the section
           </Button>
         </li>
@@ -51,23 +51,23 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
             <button type="button" className={`font-bold underline ${TITLE[f.level]}`} onClick={() => onGo(f)}>
               {KIND_WORDS[f.kind]}
             </button>
-            <span className="text-[13px] text-soft">
+            <span className="text-[0.8125rem] text-soft">
               {scope.barNames[f.bar - 1]}, beat {beatName(f.beat)}
             </span>
             {f.kept === null && f.level !== 'note' && (
               <Button
                 look="quiet"
-                className="ml-auto !min-h-6 shrink-0 !px-1.5 !py-0 text-[13px]"
+                className="ml-auto !min-h-6 shrink-0 !px-1.5 !py-0 text-[0.8125rem]"
                 onClick={() => onKeep(f)}
               >
                 Keep it, it’s meant
               </Button>
             )}
           </p>
-          <p className="text-[14px]">{f.text}</p>
-          {f.kept !== null && <p className="text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
+          <p className="text-[0.875rem]">{f.text}</p>
+          {f.kept !== null && <p className="text-[0.875rem] text-good">Kept: {f.kept || 'meant'}</p>}
           {f.kept === null && f.level !== 'note' && (
-            <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
+            <div className="mt-1 flex flex-wrap gap-1 text-[0.875rem]">
               {scope.closed === null && !cures.has(f.id) && (
                 <span className="text-soft">looking for a way out …</span>
               )}
@@ -85,8 +85,8 @@ export function TroubleList({ scope, findings, onGo, onKeep, open, fills }: Prop
       {fills.map(({ words, onFill }) => (
         <li key={words} className="shrink-0 rounded-md border border-line bg-sheet px-3 py-1.5">
           <p className="font-bold">Room for a fill</p>
-          <p className="text-[14px]">{words}</p>
-          <Button className="mt-1 text-[14px]" onClick={onFill}>
+          <p className="text-[0.875rem]">{words}</p>
+          <Button className="mt-1 text-[0.875rem]" onClick={onFill}>
             Write a line there
           </Button>
         </li>

@@ -36,10 +36,10 @@ export function guessVoice(scope: HitsScope, tick: number): Outcome {
   if (scope.closed !== null) return no(scope.closed);
   const bar = barOf(scope, tick);
   const voice = scope.bars[bar]?.voice ?? null;
-  if (voice === null) return no(`Nobody sings in ${scope.barNames[bar]}`);
+  if (voice === null) return no(`No one sings in ${scope.barNames[bar]}`);
   const guess = !isVoiceGuess(voice);
   return {
     edit: { kind: 'setVoice', change: { ...scope.address(bar), voice: guessedVoice(voice, guess) } },
-    label: `${guess ? 'a guess' : 'sure'}: the voice in ${scope.barNames[bar]}`,
+    label: `${guess ? 'a guess' : 'no guess'}: the voice in ${scope.barNames[bar]}`,
   };
 }

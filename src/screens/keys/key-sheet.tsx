@@ -143,7 +143,7 @@ export function KeySheet({ screen }: { readonly screen: KeyScreen }) {
           </Switch.Root>
           Single keys
         </label>
-        <span className="text-[14px] text-soft">
+        <span className="text-[0.875rem] text-soft">
           {isOn ? 'Press a key in the list to choose another for it.' : 'Off: letters and signs alone do nothing.'}
         </span>
         {Object.keys(moved).length > 0 && (
@@ -152,7 +152,7 @@ export function KeySheet({ screen }: { readonly screen: KeyScreen }) {
           </Button>
         )}
       </div>
-      <p role="status" className="mb-2 min-h-5 text-[14px] font-bold">
+      <p role="status" className="mb-2 min-h-5 text-[0.875rem] font-bold">
         {choosing === null ? said : `Press the key that shall stand for it; Escape leaves it as it is.`}
       </p>
       {list(screen)}

@@ -49,7 +49,7 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: 's', words: 'split the section (again: everything not locked)', on: ['split'] },
   { key: 'l', words: 'lock or unlock the grip', on: ['split'] },
   { key: 'k', words: 'keep the finding here on purpose', on: ['split', 'hits', 'line'] },
-  { key: '~', words: 'a guess, or certain', on: ['split', 'hits', 'line'] },
+  { key: '~', words: 'a guess, or not', on: ['split', 'hits', 'line'] },
   { key: '=', words: 'either: another way kept beside this one, and swapped', on: ['split', 'hits', 'line'] },
   { key: '|', words: 'this bar in writing: chords, voice, grips, notes, hits', on: ['split', 'hits', 'line'] },
   { key: "'", words: 'remarks: told to everybody or one player', on: ['split', 'hits', 'line'] },
@@ -84,7 +84,7 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: 'v', words: 'put the copied bar here', on: ['hits'] },
   { key: 'b', words: 'line: notes instead of a grip in this bar, and back', on: HANDS },
   { key: 'z', words: 'voice: sings here or not', on: HANDS },
-  { key: 'Z', words: 'voice: a guess in this bar, or certain', on: HANDS },
+  { key: 'Z', words: 'voice: a guess in this bar, or not', on: HANDS },
   { key: 'Backspace', words: 'back one place and silence it', on: HANDS },
 ];
 

@@ -1,26 +1,17 @@
-/** The button the pointer pressed last, while the focus has not gone on by key. */
-let pointed: Element | null = null;
-
-const BUTTON = 'button, summary, a, [role="button"]';
+/** What somebody last went about with. */
+let last: 'pointer' | 'key' = 'pointer';
+/** Whether what has the focus got it by key. */
+let byKey = false;
 
 if (typeof window !== 'undefined') {
-  window.addEventListener(
-    'pointerdown',
-    (event) => {
-      pointed = event.target instanceof Element ? event.target.closest(BUTTON) : null;
-    },
-    true,
-  );
-  window.addEventListener(
-    'keydown',
-    (event) => {
-      if (event.key === 'Tab') pointed = null;
-    },
-    true,
-  );
+  window.addEventListener('pointerdown', () => (last = 'pointer'), true);
+  window.addEventListener('keydown', () => (last = 'key'), true);
+  window.addEventListener('focusin', () => (byKey = last === 'key'), true);
+  // A click on what has the focus already is a click all the same.
+  window.addEventListener('click', (event) => (byKey &&= event.detail === 0), true);
 }
 
-/** Whether something has the focus because it was clicked: whoever did that is not going about by keys. */
-export function isPointed(target: EventTarget | null): boolean {
-  return target instanceof Element && pointed !== null && target.closest(BUTTON) === pointed;
+/** Whether the focus is where it is because of a click: whoever made that is not going about by keys. */
+export function isByPointer(): boolean {
+  return !byKey;
 }

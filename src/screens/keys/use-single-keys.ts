@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useKeySettings, usualKey } from './key-settings';
 import { isSign } from './meanings';
-import { isPointed } from './pointed';
+import { isByPointer } from './pointed';
 
 /**
  * Listens for single keys of a screen. `press` does what a usual key stands for and says whether it stands for anything;
@@ -18,7 +18,7 @@ export function useSingleKeys(press: (key: string) => boolean): void {
       if (
         event.defaultPrevented ||
         isTyping(event.target) ||
-        (event.key === ' ' && isButton(event.target) && !isPointed(event.target)) ||
+        (event.key === ' ' && isButton(event.target) && !isByPointer()) ||
         document.querySelector('[role="dialog"],[role="menu"]')
       )
         return;

@@ -42,11 +42,11 @@ export function BandsDialog({ model, onClose }: { model: SplitModel; onClose: ()
               <li key={words}>{words}</li>
             ))}
           </ul>
-          <p className="text-[14px] text-soft">
+          <p className="text-[0.875rem] text-soft">
             As they sound by themselves, without the room. Shaded: two players within 6 dB of each other where
             both are loud. What is shared crowds; shared below 200 Hz it is mud.
           </p>
-          <details className="my-2 text-[14px]">
+          <details className="my-2 text-[0.875rem]">
             <summary className="cursor-pointer">The same in figures</summary>
             <div className="overflow-x-auto">
               <table className="mt-1 tabular-nums">

@@ -6,7 +6,7 @@ const LEVELS = [85, 91, 97, 103] as const;
 /** The usual caution; what stays is for people who know ears. */
 export function Care() {
   return (
-    <div className="mt-auto text-[13px] text-soft">
+    <div className="mt-auto text-[0.8125rem] text-soft">
       <p>
         Start quietly, with headphones above all. Ears that ring afterwards are a warning: turn down, pause,
         protect them. What stays is for a doctor or an audiologist.

@@ -44,12 +44,12 @@ export function GoingRound({ model }: { model: SplitModel }) {
         >
           count in a bar
         </Button>
-        <span className="ml-auto text-[14px] text-soft" data-round={round}>
+        <span className="ml-auto text-[0.875rem] text-soft" data-round={round}>
           {kind === 'still' ? '' : `${title}${round > 0 ? ` · round ${round + 1}` : ''}`}
         </span>
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <span className="flex flex-wrap items-center gap-2 text-[14px]">
+        <span className="flex flex-wrap items-center gap-2 text-[0.875rem]">
           <span id="tempo-words">Tempo</span>
           <Slider.Root
             className="relative flex h-8 w-40 touch-none sm:w-56 items-center select-none"
@@ -97,7 +97,7 @@ function LadderPart({ tempo }: { tempo: number }) {
   }
   const first = Math.max(0, Math.min(ladder.rungs.length - SHOWN, ladder.at - 2));
   return (
-    <div role="group" aria-label="Tempo ladder" className="flex flex-wrap items-end gap-1 text-[14px]">
+    <div role="group" aria-label="Tempo ladder" className="flex flex-wrap items-end gap-1 text-[0.875rem]">
       {first > 0 && <span className="pb-1 text-soft">…</span>}
       {ladder.rungs.slice(first, first + SHOWN).map((bpm, i) => {
         const at = first + i;
@@ -113,7 +113,7 @@ function LadderPart({ tempo }: { tempo: number }) {
             style={{ marginBottom: i * 3 }}
           >
             {bpm}
-            <span className="text-[11px] leading-3" aria-hidden="true">
+            <span className="text-[0.6875rem] leading-3" aria-hidden="true">
               {isHere ? '●'.repeat(ladder.clean) + '○'.repeat(CLEAN_ROUNDS - ladder.clean) : '\u00a0'}
             </span>
           </button>

@@ -98,7 +98,7 @@ export function Listen() {
         <div className="flex min-h-0 min-w-0 flex-col overflow-y-auto">
           <RoomPart model={model} />
           <GoingRound model={model} />
-          <div className="mt-auto flex flex-wrap items-center gap-3 border-t border-line px-4 py-0.5 text-[13px] text-soft">
+          <div className="mt-auto flex flex-wrap items-center gap-3 border-t border-line px-4 py-0.5 text-[0.8125rem] text-soft">
             <span className="truncate" title={said}>
               {said || (isPlaying ? '' : 'Space plays from here.')}
             </span>

@@ -119,11 +119,11 @@ export function OutDialog({ model, onClose }: { model: SplitModel; onClose: () =
             <input type="checkbox" checked={countIn} onChange={(event) => setCountIn(event.target.checked)} />
             counted in
           </label>
-          <span className="text-[14px] text-soft">
+          <span className="text-[0.875rem] text-soft">
             WAV, 48,000 samples a second, at {Math.round(song.tempo * tempoShare)} bpm, marks at the bars.
           </span>
         </Group>
-        <p role="status" className="min-h-6 text-[14px]">
+        <p role="status" className="min-h-6 text-[0.875rem]">
           {share !== null ? (
             <span className="flex items-center gap-3">
               Working it out …{' '}

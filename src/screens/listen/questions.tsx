@@ -24,7 +24,7 @@ export function Questions({ model }: { model: SplitModel }) {
     .filter((cause) => cause.kept === null && cause.level !== 'note')
     .sort((a, b) => RANK[a.level] - RANK[b.level]);
   if (causes.length === 0) {
-    return <p className="text-[14px] text-soft">Nothing clashes: there is nothing to be settled by ear.</p>;
+    return <p className="text-[0.875rem] text-soft">Nothing clashes: there is nothing to be settled by ear.</p>;
   }
   return (
     <ul className="flex flex-col gap-2">
@@ -56,16 +56,16 @@ function QuestionCard(props: { cause: Cause; model: SplitModel; isOpen: boolean;
     <li data-question className={`rounded-md border border-l-[6px] bg-ground px-3 py-2 ${EDGE[cause.level]}`}>
       <p>
         <b className={TITLE[cause.level]}>{KIND_WORDS[cause.kind]}</b>{' '}
-        <span className="text-[14px] text-soft">
+        <span className="text-[0.875rem] text-soft">
           {cause.section}, bar {cause.bar}
           {place.pass > 1 && ` (${place.pass}. time)`}
         </span>{' '}
-        <span className="text-[14px]">{cause.text}</span>
+        <span className="text-[0.875rem]">{cause.text}</span>
       </p>
       {isOpen ? (
         <Ways cause={cause} model={model} onHear={hear} />
       ) : (
-        <Button className="mt-1 text-[14px]" onClick={hear}>
+        <Button className="mt-1 text-[0.875rem]" onClick={hear}>
           Hear it
         </Button>
       )}
@@ -107,7 +107,7 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
     versions: versionsFor(cause, [song]),
   };
   return (
-    <div className="mt-1 flex flex-col gap-1 text-[14px]">
+    <div className="mt-1 flex flex-col gap-1 text-[0.875rem]">
       <div role="group" aria-label="Which is heard" className="flex flex-wrap gap-1">
         <Choice
           label="as it is"

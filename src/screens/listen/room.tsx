@@ -44,14 +44,14 @@ export function RoomPart({ model }: { model: SplitModel }) {
     <section aria-label="The room" className="flex min-w-0 flex-col px-4 pt-2">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="font-bold">The room</h2>
-        <span className="text-[13px] text-soft">
+        <span className="text-[0.8125rem] text-soft">
           Drag a player nearer or to a side; a touch: softer, silent, as it is.
         </span>
       </div>
       <div
         role="group"
         aria-label={STEM_WORDS[touched]}
-        className="mt-1 flex flex-wrap items-center gap-1 text-[14px]"
+        className="mt-1 flex flex-wrap items-center gap-1 text-[0.875rem]"
       >
         <b className={`min-w-20 ${isPlayer(touched) ? PLAYER_TEXT[touched] : 'text-soft'}`}>
           {STEM_WORDS[touched]}

@@ -38,7 +38,7 @@ describe('bands that two fill alike', () => {
         [-20, -90, -90, -90, -90, -90, -90],
       ),
     );
-    expect(words[0]).to.include('Nobody fills the same bands');
+    expect(words[0]).to.include('No one fills the same bands');
     expect(hzWords(1600)).to.equal('1.6 kHz');
   });
 });

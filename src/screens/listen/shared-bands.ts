@@ -52,7 +52,7 @@ export function sharedWords(bands: Bands): readonly string[] {
     return `${PLAYER_WORDS[a]} and ${PLAYER_WORDS[b]} fill ${listed(ranges)} alike${low ? ': down there it gets muddy, unless one of both leaves it' : ''}.`;
   });
   if (words.length === 0 && silent.length < 2)
-    words.push('Nobody fills the same bands as another: each has a place of their own.');
+    words.push('No one fills the same bands as another: each has a place of their own.');
   return [...words, ...silent.map((player) => `${PLAYER_WORDS[player]} is silent here.`)];
 }
 

@@ -17,8 +17,8 @@ export function StillOpen({ song, printed = false }: { readonly song: Song; read
       <span>
         {isBare
           ? printed
-            ? 'Nobody plays anything yet: the sheets show the chords alone.'
-            : 'Nobody plays anything yet: only the drums and the voice are heard.'
+            ? 'No one plays anything yet: the sheets show the chords alone.'
+            : 'No one plays anything yet: only the drums and the voice are heard.'
           : `${open} ${open === 1 ? 'place is' : 'places are'} still open and not ${printed ? 'printed' : 'heard'}.`}
       </span>
       <Button

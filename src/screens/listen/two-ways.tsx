@@ -43,7 +43,7 @@ export function TwoWays({ model }: { model: SplitModel }) {
       });
   };
   return (
-    <section aria-label="Two ways, same place" className="flex flex-col gap-1 text-[14px]">
+    <section aria-label="Two ways, same place" className="flex flex-col gap-1 text-[0.875rem]">
       <h2 className="text-base font-bold">Two ways, same place</h2>
       <div role="group" aria-label="Which split is heard" className="flex flex-wrap gap-1">
         {(kept.length > 0 || list.length > 0) && (

@@ -33,7 +33,7 @@ export function WhichIsHeard() {
     <div
       role="group"
       aria-label="Which is heard"
-      className="on-bar no-print fixed bottom-10 left-1/2 z-30 flex max-w-[96vw] -translate-x-1/2 items-center gap-1 rounded-lg border border-line bg-bar p-1 text-[14px] text-on-bar shadow-lg"
+      className="on-bar no-print fixed bottom-10 left-1/2 z-30 flex max-w-[96vw] -translate-x-1/2 items-center gap-1 rounded-lg border border-line bg-bar p-1 text-[0.875rem] text-on-bar shadow-lg"
     >
       {question.labels.map((label, v) => (
         <button

@@ -59,7 +59,7 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
     <div data-paste className="flex flex-col gap-3">
       <div className="grid grid-cols-1 gap-3 lg:grid-cols-2">
         <label className="flex min-w-0 flex-col gap-1">
-          <span className="text-[14px] text-soft">
+          <span className="text-[0.875rem] text-soft">
             Chords over lyrics, bars, one line for each part, tab: paste it, drop a file on it, or type.
           </span>
           <textarea
@@ -69,7 +69,7 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
             spellCheck={false}
             autoCapitalize="off"
             placeholder={EXAMPLE}
-            className="min-h-52 flex-1 resize-y rounded border border-line bg-ground p-2 font-mono text-[14px] lg:min-h-[46vh]"
+            className="min-h-52 flex-1 resize-y rounded border border-line bg-ground p-2 font-mono text-[0.875rem] lg:min-h-[46vh]"
             onChange={(e) => setText(e.target.value)}
             onDrop={(e) => {
               const [file] = e.dataTransfer.files;
@@ -91,7 +91,7 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
             }}
           />
           {trouble !== null && (
-            <span role="alert" className="text-[14px] text-clash">
+            <span role="alert" className="text-[0.875rem] text-clash">
               {trouble}. What stands here was not changed.
             </span>
           )}
@@ -99,7 +99,7 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
         <Result read={read} typed={typed} />
       </div>
       {(hasLoose || hasWords || hasCapo || hasTab) && (
-        <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-t border-line pt-2 text-[14px]">
+        <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-t border-line pt-2 text-[0.875rem]">
           {hasLoose && (
             <label className="flex items-center gap-1.5">
               Without bar lines
@@ -128,7 +128,7 @@ function Understanding({ text: given, song, onClose, onNew, onInto }: Props) {
           )}
           {hasTab && (
             <label className="flex items-center gap-1.5">
-              Tab that says nobody is
+              Tab without a player’s name is
               <select
                 value={player}
                 className="min-h-9 rounded border border-line bg-ground px-1"

@@ -72,14 +72,14 @@ export function Result({ read, typed }: { readonly read: AnyRead; readonly typed
 
 function SectionBars({ section }: { readonly section: Section }) {
   return (
-    <span className="block font-mono text-[15px]">
+    <span className="block font-mono text-[0.9375rem]">
       |{' '}
       {section.bars.map((bar, i) => (
         <span key={i}>
           {PLAYERS.filter((p) =>
             bar.cells[p].some((c) => c.cell.kind === 'grip' || c.cell.kind === 'rest'),
           ).map((p) => (
-            <span key={p} className={`${PLAYER_TEXT[p]} text-[12px]`}>
+            <span key={p} className={`${PLAYER_TEXT[p]} text-[0.75rem]`}>
               <PlayerMark player={p} />
             </span>
           ))}
@@ -105,7 +105,7 @@ function Told({
   if (list.length === 0) return null;
   return (
     <div
-      className={`border-l-8 ${tone === 'clash' ? 'border-clash' : 'border-watch'} bg-ground px-3 py-1 text-[14px]`}
+      className={`border-l-8 ${tone === 'clash' ? 'border-clash' : 'border-watch'} bg-ground px-3 py-1 text-[0.875rem]`}
     >
       <b>{label}</b>
       <ul aria-label={label}>
@@ -129,7 +129,7 @@ function Lines({ lines, typed }: { readonly lines: readonly TypedLine[]; readonl
   if (lines.length === 0) return null;
   const shown = lines.filter((l) => l.as !== 'nothing' && (raw[l.line - 1] ?? '').trim() !== '');
   return (
-    <details className="text-[14px]">
+    <details className="text-[0.875rem]">
       <summary className="min-h-9 cursor-pointer py-1 text-soft">
         Line by line: what each was taken for
       </summary>

@@ -4,6 +4,7 @@ import { handOffersFor, pushOffer, sectionHandOffers, type HandOffer } from '../
 import type { Edit, OnPass } from '../../core/song/index';
 import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
+import { tryThenTake } from '../try-then-take';
 import { PatternSketch } from './pattern-sketch';
 
 interface Props {
@@ -42,18 +43,18 @@ export function HandOffers({ place, player, bar, where, onTake }: Props) {
               type="button"
               data-offer={i}
               className="grid w-full grid-cols-1 items-center gap-x-3 gap-y-1 sm:grid-cols-[1fr_auto] rounded-md border border-line px-3 py-1.5 text-left hover:border-ink"
-              onPointerEnter={() => desk.getState().show(offer.edit)}
-              onPointerLeave={() => desk.getState().show(null)}
-              onFocus={() => desk.getState().show(offer.edit)}
-              onBlur={() => desk.getState().show(null)}
-              onClick={() => {
-                desk.getState().show(null);
-                onTake(offer.edit, `${offer.words} for ${PLAYER_WORDS[player]}`);
-              }}
+              {...tryThenTake(offer.edit, {
+                show: desk.getState().show,
+                say: desk.getState().say,
+                take: () => {
+                  desk.getState().show(null);
+                  onTake(offer.edit, `${offer.words} for ${PLAYER_WORDS[player]}`);
+                },
+              })}
             >
               <span>
                 <b>{capital(offer.words)}</b>
-                <span className="block text-[14px] text-soft">
+                <span className="block text-[0.875rem] text-soft">
                   {i === 0 ? 'The best for this plan' : offer.reason || 'As good'}
                 </span>
               </span>

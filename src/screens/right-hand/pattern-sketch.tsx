@@ -16,7 +16,7 @@ export function PatternSketch({ pattern }: { pattern: string }) {
             <rect x={x} y={18} width={muted ? Math.min(4, step) : step} height={4} opacity="0.35" />
             {struck && <rect x={x} y={22 - height} width="2.4" height={height} opacity={muted ? 0.6 : 1} />}
             {/[1-6]/.test(symbol) && (
-              <text x={x + 3.5} y={12} className="fill-soft text-[11px]">
+              <text x={x + 3.5} y={12} className="fill-soft text-[0.6875rem]">
                 {symbol}
               </text>
             )}

@@ -39,7 +39,7 @@ export function RightHandDialog({ open, onClose, place, player, bar, closed }: P
               onClose();
             }}
           />
-          <p className="text-[14px] text-soft">
+          <p className="text-[0.875rem] text-soft">
             Stroke by stroke, with patterns of your own, it goes on the Hits screen.
           </p>
         </>

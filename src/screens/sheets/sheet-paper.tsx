@@ -78,7 +78,7 @@ export function SheetPaper({ sheet, song, printing }: { sheet: Sheet; song: Song
             />
           ))}
       </div>
-      <p className="mt-3 text-[12px] text-soft">
+      <p className="mt-3 text-[0.75rem] text-soft">
         ‹ comes an eighth early, ‹‹ a sixteenth. P.M. palm mute · × dead · small digits softer · (5) still
         sounding · h p hammered, pulled · slanted stroke slide · ? a guess.
       </p>

@@ -170,7 +170,7 @@ function SheetAsText({ sheet }: { sheet: Sheet }) {
       <h2 className="sr-only">
         {sheet.title} · {sheetName(sheet)}
       </h2>
-      <pre className="frets text-[13px] leading-tight print:text-[9px]">{text}</pre>
+      <pre className="frets text-[0.8125rem] leading-tight print:text-[0.5625rem]">{text}</pre>
     </article>
   );
 }

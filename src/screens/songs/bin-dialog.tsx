@@ -27,7 +27,7 @@ export function BinDialog(props: {
             className="flex flex-wrap items-center gap-2 border-t border-line py-1.5"
           >
             <b className="min-w-0 break-words">{titleOf(song)}</b>
-            <span className="text-[14px] text-soft">{daysWords(daysLeft(song, now))}</span>
+            <span className="text-[0.875rem] text-soft">{daysWords(daysLeft(song, now))}</span>
             <span className="ml-auto flex gap-1">
               <Button onClick={() => onRestore(song)} aria-label={`Put ${titleOf(song)} back`}>
                 Put back

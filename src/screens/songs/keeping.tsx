@@ -51,14 +51,14 @@ export function Keeping(props: {
   if (!hasSongs || keeping.kind === null) return null;
   if (keeping.kind === 'kept')
     return (
-      <p className="mt-4 text-[14px] text-soft" data-keeping="kept">
+      <p className="mt-4 text-[0.875rem] text-soft" data-keeping="kept">
         The browser keeps these songs until you delete them.
       </p>
     );
   const isRefused = keeping.kind === 'refused';
   return (
     <div
-      className="mt-4 flex flex-wrap items-center gap-2 text-[14px] text-soft"
+      className="mt-4 flex flex-wrap items-center gap-2 text-[0.875rem] text-soft"
       data-keeping={keeping.kind}
     >
       <p className="max-w-2xl min-w-0 flex-1 basis-80">

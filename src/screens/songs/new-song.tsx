@@ -67,7 +67,7 @@ function Form({ title, onStart, onPaste }: Props) {
       onSubmit={(e) => void handleSubmit(start)(e)}
       noValidate
     >
-      <label className="flex flex-col text-[14px] text-soft">
+      <label className="flex flex-col text-[0.875rem] text-soft">
         What is it called?
         <input
           autoFocus
@@ -79,7 +79,7 @@ function Form({ title, onStart, onPaste }: Props) {
       </label>
       <div className="flex flex-wrap gap-x-4 gap-y-2">
         <List label="Key" field={register('key')} items={KEYS.map((k) => [k.value, k.name])} />
-        <label className="flex flex-col text-[14px] text-soft">
+        <label className="flex flex-col text-[0.875rem] text-soft">
           Tempo, bpm
           <span className="flex gap-1">
             <input
@@ -105,7 +105,7 @@ function Form({ title, onStart, onPaste }: Props) {
         <List label="Bass" field={register('bass')} items={tuningsOf('bass').map((t) => [t.name, t.name])} />
       </div>
       <fieldset className="flex flex-col gap-1.5 border-t border-line pt-2">
-        <legend className="pr-2 text-[14px] text-soft">
+        <legend className="pr-2 text-[0.875rem] text-soft">
           Its parts, in the order they are played (touch one twice and it comes again)
         </legend>
         <div className="flex flex-wrap gap-1.5">
@@ -149,7 +149,7 @@ function Form({ title, onStart, onPaste }: Props) {
 
 function Wrong({ children }: { readonly children: string | undefined }) {
   return (
-    <span role="alert" className="text-[13px] text-clash">
+    <span role="alert" className="text-[0.8125rem] text-clash">
       {children}
     </span>
   );
@@ -161,7 +161,7 @@ function List(props: {
   readonly items: readonly (readonly [string, string])[];
 }) {
   return (
-    <label className="flex min-w-0 flex-col text-[14px] text-soft">
+    <label className="flex min-w-0 flex-col text-[0.875rem] text-soft">
       {props.label}
       <select className="min-h-11 rounded border border-line bg-ground px-1 text-ink" {...props.field}>
         {props.items.map(([value, name]) => (

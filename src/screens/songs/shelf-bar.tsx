@@ -80,7 +80,7 @@ export function ShelfBar(props: {
           items={now ? [...ORDERS, IN_SET] : ORDERS}
           onChoose={(order) => look.change({ order, scroll: 0 })}
         />
-        <span role="status" className="text-[14px] whitespace-nowrap text-soft" data-shown>
+        <span role="status" className="text-[0.875rem] whitespace-nowrap text-soft" data-shown>
           {shown === cards.length
             ? `${shown} ${shown === 1 ? 'song' : 'songs'}`
             : `${shown} of ${cards.length} songs`}

@@ -58,7 +58,7 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
           }}
           className="frets w-[7.25rem] rounded border border-line bg-sheet px-2 py-1"
         />
-        {wrong && <span className="max-w-72 text-[13px] text-clash">{wrong}</span>}
+        {wrong && <span className="max-w-72 text-[0.8125rem] text-clash">{wrong}</span>}
       </form>
       <Button
         disabled={cell.kind === 'open'}
@@ -74,10 +74,10 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
         aria-pressed={cell.kind !== 'open' && cell.guess}
         onClick={() =>
           cell.kind !== 'open' &&
-          put({ ...cell, guess: !cell.guess }, `${cell.guess ? 'sure of' : 'a guess for'} ${where}`)
+          put({ ...cell, guess: !cell.guess }, `${cell.guess ? 'no guess any more for' : 'a guess for'} ${where}`)
         }
       >
-        {cell.kind !== 'open' && cell.guess ? '≈ A guess' : 'Sure'}
+        {cell.kind !== 'open' && cell.guess ? '≈ A guess' : 'A guess?'}
       </Button>
       {cell.kind === 'grip' && (
         <Menu

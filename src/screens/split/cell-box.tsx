@@ -22,7 +22,17 @@ function lineOf(model: SplitModel, moment: Moment, player: Player): string | nul
   });
 }
 
-export function CellBox({ model, player, span }: { model: SplitModel; player: Player; span: Span }) {
+export function CellBox({
+  model,
+  player,
+  span,
+  onAgain,
+}: {
+  readonly model: SplitModel;
+  readonly player: Player;
+  readonly span: Span;
+  readonly onAgain?: () => void;
+}) {
   const { desk } = usePorts();
   const { moments, momentIndex, selection } = model;
   const first = moments[span.first]!;
@@ -43,6 +53,7 @@ export function CellBox({ model, player, span }: { model: SplitModel; player: Pl
       data-cell={`${player}-${span.first}`}
       style={{ gridColumn: `span ${span.last - span.first + 1}` }}
       onClick={() => {
+        if (isNow && onAgain) return onAgain();
         const moment = line !== null && covers ? momentIndex : span.first;
         desk.getState().select({ moment, player });
         desk.getState().say(momentInWords(model, { moment, player }));
@@ -55,7 +66,10 @@ export function CellBox({ model, player, span }: { model: SplitModel; player: Pl
         {PLAYER_WORDS[player]}, bar {first.bar + 1}:
       </span>
       <span className="flex w-full items-start gap-1">
-        <span className="truncate text-[14px] font-bold big:text-[20px]">
+        <span
+          className="truncate text-[0.875rem] font-bold big:text-[1.25rem]"
+          title={line === null ? cellWords(model, first, player) : 'line'}
+        >
           {line === null ? cellWords(model, first, player) : 'line'}
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1">
@@ -63,7 +77,7 @@ export function CellBox({ model, player, span }: { model: SplitModel; player: Pl
             <span
               key={f.kind}
               title={f.text}
-              className={`rounded px-1 text-[11px] leading-4 font-bold text-on-mark ${f.level === 'clash' ? 'bg-clash' : 'bg-watch'}`}
+              className={`rounded px-1 text-[0.6875rem] leading-4 font-bold text-on-mark ${f.level === 'clash' ? 'bg-clash' : 'bg-watch'}`}
             >
               {findingWords(f.kind)}
             </span>
@@ -74,15 +88,15 @@ export function CellBox({ model, player, span }: { model: SplitModel; player: Pl
         </span>
       </span>
       <span className="flex w-full min-w-0 items-baseline gap-2 leading-5 big:leading-9">
-        <span className={`frets shrink-0 text-[15px] font-bold big:text-[24px] ${PLAYER_TEXT[player]}`}>
+        <span className={`frets shrink-0 text-[0.9375rem] font-bold big:text-[1.5rem] ${PLAYER_TEXT[player]}`}>
           {push && <span title={push}>‹</span>}
           {line === null && cell.kind === 'grip'
             ? `${leadText(cell)}${formatGrip(cell.grip)}${offText(cell)}`
             : ''}
         </span>
         <span
-          className={`truncate text-[13px] big:text-[18px] ${line === null ? 'text-soft' : 'frets'}`}
-          title={line ?? undefined}
+          className={`truncate text-[0.8125rem] big:text-[1.125rem] ${line === null ? 'text-soft' : 'frets'}`}
+          title={line ?? noteNames(model, first, player)}
         >
           {line?.replace(/ \.(?= |$)/g, '') ?? noteNames(model, first, player)}
         </span>

@@ -107,7 +107,7 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
             run: () => open('remarks'),
           },
           {
-            name: chordGuessOf(model) ? 'Sure of the chord' : 'The chord is a guess',
+            name: chordGuessOf(model) ? 'The chord is no guess any more' : 'The chord is a guess',
             hint: 'A ~ behind it in the chart.',
             run: () => guessChord(model, desk),
           },
@@ -120,7 +120,7 @@ export function wholeCommands({ model, desk, open }: Context): readonly Command[
       : []),
     {
       name: 'Split whole song',
-      hint: 'Fills every open cell and every bar without hits at once.',
+      hint: 'Fills every place without a grip and every bar without hits at once.',
       run: () => void desk.split(null, { reopen: false }),
     },
     {
@@ -175,7 +175,7 @@ function guessChord(model: SplitModel, desk: DeskState): void {
   const change = { ...on, bar: moment.bar, at: chord.at, guess: chord.guess === undefined };
   desk.edit(
     { kind: 'setChordGuess', change },
-    { label: `${change.guess ? 'a guess' : 'sure'}: ${chord.chord} in bar ${moment.bar + 1}` },
+    { label: `${change.guess ? 'a guess' : 'no guess'}: ${chord.chord} in bar ${moment.bar + 1}` },
   );
 }
 

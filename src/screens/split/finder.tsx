@@ -76,7 +76,7 @@ function Find({ commands, onClose }: { commands: readonly Command[]; onClose: ()
           >
             <span>
               {command.name}
-              {command.hint && <span className="block text-[13px] text-soft">{command.hint}</span>}
+              {command.hint && <span className="block text-[0.8125rem] text-soft">{command.hint}</span>}
             </span>
             {command.key && (
               <kbd className="ml-auto rounded border border-soft px-1.5 font-bold">{command.key}</kbd>

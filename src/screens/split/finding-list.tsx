@@ -17,7 +17,7 @@ import { HearButton } from '../listening/index';
 import { usePorts } from '../ports';
 import { findingWords, heardAs, KIND_WORDS } from './finding-words';
 import { goTo, placeOf } from './go-to';
-import { lookingAt } from './looking';
+import { tryThenTake } from '../try-then-take';
 import { useCures, type SplitModel } from './model';
 
 type Tab = 'here' | 'song' | 'whole' | 'kept';
@@ -42,7 +42,7 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
   };
   return (
     <>
-      <div role="group" aria-label="Which findings" className="flex items-center gap-0.5 text-[14px]">
+      <div role="group" aria-label="Which findings" className="flex items-center gap-0.5 text-[0.875rem]">
         {TABS.map(([value, words]) => (
           <Button
             key={value}
@@ -59,8 +59,8 @@ export function FindingList({ model, onKeep }: { model: SplitModel; onKeep: (id:
       {tab === 'here' && <Here model={model} onKeep={onKeep} />}
       {tab === 'song' && (
         <>
-          <p className="text-[14px] text-soft">
-            {open === 0 ? 'Nothing clashes.' : `${open} to look at; n goes to the next.`}
+          <p className="text-[0.875rem] text-soft">
+            {open === 0 ? 'Nothing clashes.' : `${open} to look at.`}
           </p>
           <ul className="flex flex-col gap-2">
             {worstFirst(causes).map((cause) => (
@@ -109,7 +109,7 @@ function Here({ model, onKeep }: { model: SplitModel; onKeep: (id: string) => vo
         <p className="text-soft">
           {model.scene.complete
             ? 'Nothing to say about this moment.'
-            : 'Some cells are still open: split the section to hear it whole.'}
+            : 'Some grips are still open: split the section to hear it whole.'}
         </p>
       )}
     </>
@@ -121,7 +121,7 @@ function Whole({ model }: { model: SplitModel }) {
   const section = overviewWords(sectionOverview(model.song, model.playing), model.playing.key);
   const song = songWords(model.song);
   return (
-    <div className="flex flex-col gap-3 text-[14px]">
+    <div className="flex flex-col gap-3 text-[0.875rem]">
       {(
         [
           [model.playing.section.name, section],
@@ -147,13 +147,13 @@ function Kept({ model }: { model: SplitModel }) {
   if (list.length === 0) {
     return (
       <p className="text-soft">
-        Nothing is kept on purpose yet. What you keep with k is listed here and comes back when its cause
+        Nothing is kept on purpose yet. What you keep is listed here and comes back when its cause
         changes.
       </p>
     );
   }
   return (
-    <ul className="flex flex-col gap-2 text-[14px]">
+    <ul className="flex flex-col gap-2 text-[0.875rem]">
       {list.map(({ kept, applies }) => (
         <li
           key={`${kept.section ?? '*'}${kept.pass ?? ''}${kept.bar ?? ''}${kept.beat ?? ''}${kept.kind}${kept.players.join()}${kept.notes.join()}`}
@@ -208,17 +208,17 @@ function FindingCard(props: {
         <b className={TITLE[f.level]}>{KIND_WORDS[f.kind]}</b>{' '}
         {fate !== null && (
           <span
-            className={`rounded px-1 text-[12px] font-bold text-on-mark ${fate === 'would come' ? 'bg-watch' : 'bg-good'}`}
+            className={`rounded px-1 text-[0.75rem] font-bold text-on-mark ${fate === 'would come' ? 'bg-watch' : 'bg-good'}`}
           >
             {fate}
           </span>
         )}{' '}
-        <span className="text-[13px] text-soft">beat {beatName(f.beat)}</span>{' '}
-        <span className="text-[14px]">{f.text}</span>
+        <span className="text-[0.8125rem] text-soft">beat {beatName(f.beat)}</span>{' '}
+        <span className="text-[0.875rem]">{f.text}</span>
       </p>
-      {f.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {f.kept || 'meant'}</p>}
+      {f.kept !== null && <p className="mt-1 text-[0.875rem] text-good">Kept: {f.kept || 'meant'}</p>}
       {f.kept === null && f.level !== 'note' && fate !== 'would come' && model.editable && (
-        <div className="mt-1 flex flex-wrap gap-1 text-[14px]">
+        <div className="mt-1 flex flex-wrap gap-1 text-[0.875rem]">
           {cures === null && <span className="text-soft">looking for a way out …</span>}
           {(cures ?? []).map((cure) => (
             <span key={cure.words} className="flex">
@@ -276,11 +276,11 @@ function CauseCard({
           {here.section}, bar {here.bar}
           {here.pass > 1 && ` (${here.pass}. time)`}
         </button>{' '}
-        <span className="text-[14px]">{cause.text}</span>
+        <span className="text-[0.875rem]">{cause.text}</span>
       </p>
-      {cause.kept !== null && <p className="mt-1 text-[14px] text-good">Kept: {cause.kept || 'meant'}</p>}
+      {cause.kept !== null && <p className="mt-1 text-[0.875rem] text-good">Kept: {cause.kept || 'meant'}</p>}
       {(count > 1 || (cause.kept === null && level !== 'note')) && (
-        <div className="mt-1 flex flex-wrap items-center gap-1 text-[14px]">
+        <div className="mt-1 flex flex-wrap items-center gap-1 text-[0.875rem]">
           {count > 1 && (
             <>
               <Button aria-label="Place before" className="!px-2" onClick={() => step(-1)}>
@@ -315,25 +315,27 @@ export function CureButton({
   compact?: boolean;
 }) {
   const { desk } = usePorts();
-  const { show, edit } = desk.getState();
+  const { show, edit, say } = desk.getState();
   return (
     <Button
       data-cure
       title={effectWords(cure)}
       aria-description={effectWords(cure)}
-      {...lookingAt(cure.edit, show)}
+      {...tryThenTake(cure.edit, {
+        show,
+        say,
+        take: () =>
+          edit(cure.edit, {
+            label: `cure the ${findingWords(finding.kind)} in bar ${finding.bar}: ${cure.words}`,
+          }),
+      })}
       onKeyDown={(e) => {
         if (e.key === 'Escape') e.currentTarget.blur();
       }}
-      onClick={() =>
-        edit(cure.edit, {
-          label: `cure the ${findingWords(finding.kind)} in bar ${finding.bar}: ${cure.words}`,
-        })
-      }
     >
       <span className="text-left">
         {cure.words}
-        {!compact && <span className="block text-[12px] text-soft">{effectWords(cure)}</span>}
+        {!compact && <span className="block text-[0.75rem] text-soft">{effectWords(cure)}</span>}
       </span>
     </Button>
   );

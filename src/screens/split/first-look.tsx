@@ -33,11 +33,11 @@ export function FirstLook({ model }: { model: SplitModel }) {
   return (
     <div
       role="note"
-      className="flex items-center gap-2 border-b border-line bg-sheet px-4 py-0.5 text-[14px]"
+      className="flex flex-wrap items-center gap-x-2 border-b border-line bg-sheet px-4 py-0.5 text-[0.875rem] sm:flex-nowrap"
     >
-      <span className="min-w-0 truncate" title={worst.text}>
+      <span className="min-w-0" title={worst.text}>
         <b>New here?</b> Begin with a real mistake: {findingWords(worst.kind)} in {worst.section}, bar{' '}
-        {worst.bar}. Ways out stand on the right.
+        {worst.bar}. Ways out stand beside it.
       </span>
       <span className="ml-auto flex shrink-0 gap-1">
         <Button

@@ -7,7 +7,7 @@ import type { Selection } from '../../store/index';
 import { PLAYER_TEXT } from '../../views/index';
 import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
-import { lookingAt } from './looking';
+import { tryThenTake } from '../try-then-take';
 import { moveAmong } from './move-among';
 import { addressNow, type SplitModel } from './model';
 
@@ -27,7 +27,7 @@ export function Followers({ model }: { model: SplitModel }) {
       role="group"
       aria-label="With the others following"
       id="alternatives"
-      className="flex h-[54px] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1"
+      className="flex h-[3.4rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">solving the section around it …</span>}
@@ -48,23 +48,27 @@ export function Followers({ model }: { model: SplitModel }) {
               data-alternative
               aria-pressed={isNow}
               className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-              {...(isNow ? {} : lookingAt(change, show))}
-              onClick={() => {
-                if (isNow) return;
-                if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-                edit(change, {
-                  label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}, ${followWords(others)}`,
-                });
-              }}
+              {...(isNow
+                ? {}
+                : tryThenTake(change, {
+                    show,
+                    say,
+                    take: () => {
+                      if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+                      edit(change, {
+                        label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}, ${followWords(others)}`,
+                      });
+                    },
+                  }))}
             >
               <span className="whitespace-nowrap">
-                <span className="mr-1 text-[12px] text-soft">{String.fromCharCode(97 + i)}</span>
+                <span className="mr-1 text-[0.75rem] text-soft">{String.fromCharCode(97 + i)}</span>
                 <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
                   {one.known ? formatGrip(one.known.grip) : 'rest'}
                 </span>{' '}
-                <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
+                <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
               </span>
-              <span className="text-[12px] whitespace-nowrap">
+              <span className="text-[0.75rem] whitespace-nowrap">
                 {one.regret === 0 ? (
                   <span className="text-good">the best there is</span>
                 ) : (
@@ -84,8 +88,8 @@ export function Followers({ model }: { model: SplitModel }) {
 }
 
 function followWords(others: number): string {
-  if (others === 0) return 'nobody else changes';
-  return others === 1 ? '1 other cell follows' : `${others} other cells follow`;
+  if (others === 0) return 'no one else changes';
+  return others === 1 ? '1 other grip follows' : `${others} other grips follow`;
 }
 
 /** Null while the section is being solved away from the page. */

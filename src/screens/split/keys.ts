@@ -81,7 +81,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
             { label: `${next.words} for ${where}` },
           );
         }
-      } else if (cell.kind === 'open') desk.say('An open cell has nothing to lock yet');
+      } else if (cell.kind === 'open') desk.say('Nothing is chosen here yet that could be locked');
       else {
         const change = { at, cell: { ...cell, locked: !cell.locked } };
         desk.edit(
@@ -139,7 +139,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       else
         desk.edit(
           { kind: 'setCells', changes: [{ at, cell: { ...cell, guess: !cell.guess } }] },
-          { label: `${cell.guess ? 'sure of' : 'a guess for'} ${PLAYER_WORDS[player]}, bar ${at.bar + 1}` },
+          { label: `${cell.guess ? 'no guess any more for' : 'a guess for'} ${PLAYER_WORDS[player]}, bar ${at.bar + 1}` },
         );
       return true;
     }

@@ -19,14 +19,7 @@ interface Props {
 }
 
 /** This moment: what sounds on a ladder of pitch, what it is called, and what to do about what clashes. */
-export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }: Props) {
-  const { desk } = usePorts();
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const isBig = useBig();
-  const { hereNow: here, moment, playing, selection } = model;
-  const notes = useMemo((): readonly LadderNote[] => [...notesOf(model), ...leftOver(model)], [model]);
-  const links = useMemo(() => linksOf(model), [model]);
-  const kept = here.find((f) => f.id === keeping) ?? model.causes.find((f) => f.id === keeping);
+export const MomentPanel = memo(function MomentPanel(props: Props) {
   return (
     <aside
       aria-label="This moment"
@@ -34,19 +27,35 @@ export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }:
     >
       <div className="flex items-baseline gap-2">
         <h2 className="font-bold">This moment</h2>
-        <span className="text-soft">
-          {playing.section.name}
-          {selection.pass > 1 && ` (${selection.pass}. time)`} · bar {moment.bar + 1} ·{' '}
-          {pretty(moment.chordText)}
-        </span>
+        <span className="text-soft">{momentPlace(props.model)}</span>
       </div>
+      <MomentPitches model={props.model} />
+      <MomentFindings {...props} />
+    </aside>
+  );
+});
+
+/** "Verse (2. time) · bar 3 · F5". */
+export function momentPlace({ playing, selection, moment }: SplitModel): string {
+  const time = selection.pass > 1 ? ` (${selection.pass}. time)` : '';
+  return `${playing.section.name}${time} · bar ${moment.bar + 1} · ${pretty(moment.chordText)}`;
+}
+
+/** Every note that sounds on a ladder of pitch, and what they are called together. */
+export function MomentPitches({ model }: { readonly model: SplitModel }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const isBig = useBig();
+  const notes = useMemo((): readonly LadderNote[] => [...notesOf(model), ...leftOver(model)], [model]);
+  const links = useMemo(() => linksOf(model), [model]);
+  return (
+    <>
       <div ref={ref}>
         {width > 0 && (
           <MomentLadder
             notes={notes}
             links={links}
             voice={voicePitches(model.playing.section.voice ?? model.song.voice)}
-            sung={moment.sung}
+            sung={model.moment.sung}
             width={width}
             height={isBig ? 520 : 318}
           />
@@ -55,6 +64,16 @@ export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }:
       <p>
         <b>Together: {pretty(model.together)}</b> <span className="text-soft">{facts(model)}</span>
       </p>
+    </>
+  );
+}
+
+/** What clashes here, with the ways out of it. */
+export function MomentFindings({ model, keeping, onKeep }: Props) {
+  const { desk } = usePorts();
+  const kept = model.hereNow.find((f) => f.id === keeping) ?? model.causes.find((f) => f.id === keeping);
+  return (
+    <>
       <FindingList model={model} onKeep={onKeep} />
       <KeepDialog
         finding={kept ?? null}
@@ -75,9 +94,9 @@ export const MomentPanel = memo(function MomentPanel({ model, keeping, onKeep }:
           onKeep(null);
         }}
       />
-    </aside>
+    </>
   );
-});
+}
 
 /** Semitones a playing is moved by. */
 function shiftOf(model: SplitModel, playing: number): number {
@@ -128,7 +147,7 @@ function facts(model: SplitModel): string {
   const words = [
     ...(third === null
       ? []
-      : [who.length === 0 ? 'nobody has the third' : `third: ${who.map((p) => short[p]).join(', ')}`]),
+      : [who.length === 0 ? 'no one has the third' : `third: ${who.map((p) => short[p]).join(', ')}`]),
     `lowest: ${pretty(spell(lowest.pitches[0]!, scene.key))} (${short[lowest.player]})`,
   ];
   return words.join(' · ');

@@ -16,14 +16,14 @@ import type { Fret } from '../../core/instrument/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/offers/index';
 import { ticksToSeconds } from '../../core/time/index';
-import { useBig, useWidth } from '../../ui/index';
+import { useBig, useScreenSize, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { CellActions } from './cell-actions';
 import { findingWords } from './finding-words';
 import { Followers } from './followers';
-import { lookingAt } from './looking';
+import { tryThenTake } from '../try-then-take';
 import { moveAmong } from './move-among';
 import { addressNow, useAlternatives, type SplitModel } from './model';
 import { Neighbours } from './neighbours';
@@ -35,6 +35,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
   const player = selection.player;
   const { desk } = usePorts();
   const isBig = useBig();
+  const size = useScreenSize();
   const [ref, width] = useWidth<HTMLDivElement>();
   const instrument = song.players[player];
   const cell = moment.cells[player];
@@ -67,12 +68,12 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
         <b className={`whitespace-nowrap ${PLAYER_TEXT[player]}`}>
           <PlayerMark player={player} /> {PLAYER_WORDS[player]}
         </b>
-        <span className="min-w-0 text-[14px] lg:truncate">
+        <span className="min-w-0 text-[0.875rem] lg:truncate">
           {pretty(moment.chordText)} ·{' '}
           {step ? `line: ${stepWords(step, instrument.tuning.length)}` : describe(cell)}
           {held && (
             <>
-              {nameOf(held, model)} · {deviceWords(held.device)} · reach {Math.round(held.hold.reachMm)} mm
+              {nameOf(held, model)} · {deviceWords(held.device)} · {stretchWords(held.hold.reachMm)}
               {wayWords(model, player, held)}
             </>
           )}
@@ -104,7 +105,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
             quiet={step !== undefined}
             {...(model.editable && !step ? { onPick } : {})}
             width={width}
-            height={(instrument.tuning.length > 4 ? 122 : 108) * (isBig ? 1.4 : 1)}
+            height={(instrument.tuning.length > 4 ? 122 : 108) * (isBig ? 1.4 : size === 'desk' ? 1 : 1.35)}
           />
         )}
       </div>
@@ -119,8 +120,8 @@ function Chips({ model, held }: { model: SplitModel; held: KnownGrip | null }) {
   const [tab, setTab] = useState<Tab>('band');
   const shown = tab === 'close' && held === null ? 'band' : tab;
   return (
-    <div className="flex items-stretch gap-2">
-      <div className="flex shrink-0 flex-col justify-center pt-1 text-[12px] leading-[17px]">
+    <div className="flex items-stretch gap-2 max-lg:flex-col max-lg:gap-1">
+      <div className="flex shrink-0 flex-col justify-center pt-1 text-[0.75rem] leading-[1.0625rem] max-lg:flex-row max-lg:flex-wrap max-lg:justify-start max-lg:text-[0.875rem]">
         {TABS.map(([value, words]) => (
           <button
             key={value}
@@ -171,12 +172,12 @@ function Alternatives({ model }: { model: SplitModel }) {
       role="group"
       aria-label="Alternatives"
       id="alternatives"
-      className="flex h-[54px] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1"
+      className="flex h-[3.4rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">looking …</span>}
       {list?.length === 0 && (
-        <span className="text-soft">Nobody can play this chord within the reach of a hand.</span>
+        <span className="text-soft">No hand can reach this chord.</span>
       )}
       {list?.map((one, i) => {
         const letter = String.fromCharCode(97 + i);
@@ -189,23 +190,27 @@ function Alternatives({ model }: { model: SplitModel }) {
               data-alternative
               aria-pressed={one.isNow}
               className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${one.isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-              {...(one.isNow ? {} : lookingAt(change, show))}
-              onClick={() => {
-                if (one.isNow) return;
-                if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-                edit(change, {
-                  label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
-                });
-              }}
+              {...(one.isNow
+                ? {}
+                : tryThenTake(change, {
+                    show,
+                    say,
+                    take: () => {
+                      if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+                      edit(change, {
+                        label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+                      });
+                    },
+                  }))}
             >
               <span className="whitespace-nowrap">
-                <span className="mr-1 text-[12px] text-soft">{letter}</span>
+                <span className="mr-1 text-[0.75rem] text-soft">{letter}</span>
                 <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
                   {one.known ? formatGrip(one.known.grip) : 'rest'}
                 </span>{' '}
-                <span className="text-[13px]">{one.known ? deviceWords(one.known.device) : ''}</span>
+                <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
               </span>
-              <span className="max-w-[250px] truncate text-[12px]" title={one.reason}>
+              <span className="max-w-[250px] truncate text-[0.75rem] max-lg:max-w-none max-lg:whitespace-normal" title={one.reason}>
                 {effectWords(one)}
               </span>
             </button>
@@ -270,4 +275,10 @@ function wayWords(model: SplitModel, player: Player, held: KnownGrip): string {
   );
   const rings = ringing.length === 0 ? '' : ` · open ${ringing.join(', ')} must be stopped`;
   return ` · ${shift}${fingers ? `: ${fingers}` : ''}${rings}`;
+}
+
+/** How far the fingers spread: from the lowest fretted note to the highest, along the neck. */
+function stretchWords(reachMm: number): string {
+  const mm = Math.round(reachMm);
+  return mm === 0 ? 'no stretch' : `stretch ${mm} mm`;
 }

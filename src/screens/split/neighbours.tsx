@@ -2,11 +2,11 @@ import { useMemo } from 'react';
 import { gripCell, isLocked, PLAYER_WORDS } from '../../core/form/index';
 import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf, type Neighbour } from '../../core/grip/index';
 import { noteName, pretty, type Key } from '../../core/pitch/index';
-import { cellAt } from '../../core/song/index';
+import { cellAt, type Edit } from '../../core/song/index';
 import { PLAYER_TEXT } from '../../views/index';
 import { useDesk, usePorts } from '../ports';
 import { addressNow, type SplitModel } from './model';
-import { lookingAt } from './looking';
+import { tryThenTake } from '../try-then-take';
 import { moveAmong } from './move-among';
 
 /** Grips close to the one that is held, kind by kind, each with what it changes. */
@@ -34,12 +34,12 @@ export function Neighbours({ model }: { model: SplitModel }) {
       role="group"
       aria-label="Close to this grip"
       id="alternatives"
-      className="flex h-[54px] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1"
+      className="flex h-[3.4rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list.length === 0 && <span className="text-soft">Nothing of ours lies close to this grip.</span>}
       {list.map((one, i) => {
-        const next = gripCell(one.known.grip);
+        const change: Edit = { kind: 'setCells', changes: [{ at, cell: gripCell(one.known.grip) }] };
         return (
           <button
             key={`${one.kind} ${formatGrip(one.known.grip)}`}
@@ -47,22 +47,22 @@ export function Neighbours({ model }: { model: SplitModel }) {
             data-letter={String.fromCharCode(97 + i)}
             data-alternative
             className="flex shrink-0 flex-col rounded-md border border-line bg-sheet px-2.5 py-0.5 text-left leading-tight hover:border-ink"
-            {...lookingAt({ kind: 'setCells', changes: [{ at, cell: next }] }, show)}
-            onClick={() => {
-              if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-              edit(
-                { kind: 'setCells', changes: [{ at, cell: next }] },
-                {
+            {...tryThenTake(change, {
+              show,
+              say,
+              take: () => {
+                if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
+                edit(change, {
                   label: `${NEIGHBOUR_WORDS[one.kind]}: ${formatGrip(one.known.grip)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
-                },
-              );
-            }}
+                });
+              },
+            })}
           >
             <span className="whitespace-nowrap">
               <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>{formatGrip(one.known.grip)}</span>{' '}
-              <span className="text-[13px]">{NEIGHBOUR_WORDS[one.kind]}</span>
+              <span className="text-[0.8125rem]">{NEIGHBOUR_WORDS[one.kind]}</span>
             </span>
-            <span className="text-[12px] whitespace-nowrap text-soft">
+            <span className="text-[0.75rem] whitespace-nowrap text-soft">
               {changeWords(one, model.playing.key)}
             </span>
           </button>
@@ -89,6 +89,6 @@ function changeWords(one: Neighbour, key: Key): string {
           `${Math.abs(one.frets)} ${Math.abs(one.frets) === 1 ? 'fret' : 'frets'} ${one.frets > 0 ? 'up' : 'down'}`,
         ];
   const mm = Math.round(one.reachMm);
-  const reach = Math.abs(mm) < 5 ? [] : [`reach ${Math.abs(mm)} mm ${mm > 0 ? 'more' : 'less'}`];
-  return [...notes, ...frets, ...reach].join('; ') || 'same place, same reach';
+  const reach = Math.abs(mm) < 5 ? [] : [`stretch ${Math.abs(mm)} mm ${mm > 0 ? 'more' : 'less'}`];
+  return [...notes, ...frets, ...reach].join('; ') || 'same place, same stretch';
 }

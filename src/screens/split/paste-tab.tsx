@@ -92,7 +92,7 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
   return (
     <div className="flex flex-col gap-3">
       <label className="flex flex-col gap-1">
-        <span className="text-[14px] text-soft">
+        <span className="text-[0.875rem] text-soft">
           Lines of dashes and frets, the highest string on top as people write it (or the lowest, when the
           names before the lines say so).
         </span>
@@ -105,13 +105,13 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
             .map((name) => `${name.replace(/-?\d$/, '')}|-----------------|`)
             .reverse()
             .join('\n')}
-          className="frets w-full overflow-x-auto rounded border border-ink bg-ground px-2 py-1.5 text-[14px] whitespace-pre"
+          className="frets w-full overflow-x-auto rounded border border-ink bg-ground px-2 py-1.5 text-[0.875rem] whitespace-pre"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
       </label>
       {read?.problems.map((p) => (
-        <p key={p} role="alert" className="text-[14px] text-clash">
+        <p key={p} role="alert" className="text-[0.875rem] text-clash">
           {p}.
         </p>
       ))}
@@ -131,7 +131,7 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
             </Button>
           ))}
           {retuned && retuned.changed + retuned.misfits.length > 0 && (
-            <p className="w-full text-[14px] text-soft">
+            <p className="w-full text-[0.875rem] text-soft">
               {retuned.changed} {retuned.changed === 1 ? 'grip' : 'grips'} of the song get other frets for it
               {retuned.misfits.length > 0 ? `; ${retuned.misfits.length} cannot be held so` : ''}.
             </p>
@@ -146,7 +146,7 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
               <span>
                 <span className="frets font-bold">{barWords(b, model)}</span>
                 {b.unsure.length > 0 && (
-                  <span className="block text-[13px] text-watch">unsure: {b.unsure.join('; ')}</span>
+                  <span className="block text-[0.8125rem] text-watch">unsure: {b.unsure.join('; ')}</span>
                 )}
               </span>
             </li>
@@ -154,10 +154,10 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
         </ol>
       )}
       {read !== null && read.words.length > 0 && (
-        <p className="text-[14px] text-soft">Words left out: {read.words.join(' · ')}</p>
+        <p className="text-[0.875rem] text-soft">Words left out: {read.words.join(' · ')}</p>
       )}
       {missing > 0 && (
-        <p className="text-[14px] text-watch">
+        <p className="text-[0.875rem] text-watch">
           {isFirst
             ? `${playing.section.name} gets ${missing} ${missing === 1 ? 'bar' : 'bars'} more for it, the chords named after the tab, as guesses.`
             : `${missing} ${missing === 1 ? 'bar does' : 'bars do'} not fit into this playing any more and ${missing === 1 ? 'is' : 'are'} left out: paste it where ${playing.entry.section} is written.`}

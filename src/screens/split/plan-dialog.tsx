@@ -51,7 +51,7 @@ function Plans({ section, onClose }: { section: string; onClose: () => void }) {
             <PlanPicture plan={tunedPlan(value, value === plan ? tune : {}, driven)} driven={driven} />
             <span>
               <b>{PLANS[value].words}</b>
-              <span className="block text-[13px] leading-snug text-soft">{PLANS[value].useWhen}</span>
+              <span className="block text-[0.8125rem] leading-snug text-soft">{PLANS[value].useWhen}</span>
             </span>
           </button>
         ))}
@@ -116,7 +116,7 @@ function Plans({ section, onClose }: { section: string; onClose: () => void }) {
             {PLAYER_WORDS[player]}
           </label>
         ))}
-        <span className="text-[13px] text-soft">in the whole song</span>
+        <span className="text-[0.8125rem] text-soft">in the whole song</span>
       </Row>
       <form
         className="flex flex-wrap items-center gap-2"
@@ -153,7 +153,7 @@ function Plans({ section, onClose }: { section: string; onClose: () => void }) {
               >
                 {own.name}
               </button>
-              <span className="text-[13px] text-soft">
+              <span className="text-[0.8125rem] text-soft">
                 {PLANS[own.plan].words}
                 {wordsOf(own.tune)}
               </span>
@@ -194,7 +194,7 @@ function wordsOf(tune: PlanTune): string {
 
 function Row({ words, children }: { words: string; children: ReactNode }) {
   return (
-    <div className="flex flex-wrap items-center gap-2 text-[14px]">
+    <div className="flex flex-wrap items-center gap-2 text-[0.875rem]">
       <span className="w-64">{words}</span>
       {children}
     </div>

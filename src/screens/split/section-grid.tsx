@@ -5,7 +5,7 @@ import { formatGrip } from '../../core/grip/index';
 import { pretty } from '../../core/pitch/index';
 import type { Moment } from '../../core/song/index';
 import { beatTicks, countedBeatTicks } from '../../core/time/index';
-import { Button, useBig } from '../../ui/index';
+import { Button, useBig, useScreenSize } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { likeWords } from '../told/like-dialog';
@@ -21,6 +21,7 @@ export function SectionGrid({
   head,
   onSound,
   onBar,
+  onAgain,
 }: {
   model: SplitModel;
   head: ReactNode;
@@ -28,6 +29,8 @@ export function SectionGrid({
   onSound: (player: Player) => void;
   /** Somebody wants to write the bar that is looked at. */
   onBar: () => void;
+  /** The grip that is looked at was touched once more; left out: nothing comes of it. */
+  onAgain?: () => void;
 }) {
   const { from, to } = windowOf(whole);
   const model = useMemo(() => nearModel(whole, { from, to }), [whole, from, to]);
@@ -42,6 +45,7 @@ export function SectionGrid({
     if (document.activeElement?.matches('[role="gridcell"]')) now?.focus({ preventScroll: true });
   }, [selection]);
   const isBig = useBig();
+  const size = useScreenSize();
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
     (m, i) =>
@@ -50,7 +54,7 @@ export function SectionGrid({
   return (
     <section
       aria-label={`Section ${playing.section.name}`}
-      className="flex min-h-[340px] flex-1 flex-col px-4 pt-2 lg:min-h-0"
+      className="flex flex-1 flex-col px-4 pt-2 max-lg:flex-none max-sm:px-2 max-sm:pt-1 lg:min-h-0"
     >
       {head}
       <Further model={model} from={from} to={to} />
@@ -58,8 +62,8 @@ export function SectionGrid({
         <div
           className="grid h-full max-h-[520px] content-start gap-1.5 big:max-h-[900px]"
           style={{
-            gridTemplateColumns: `112px ${widths.join(' ')}`,
-            gridTemplateRows: `auto repeat(3, minmax(66px, ${isBig ? 190 : 100}px)) auto`,
+            gridTemplateColumns: `${size === 'phone' ? 58 : 112}px ${widths.join(' ')}`,
+            gridTemplateRows: `auto repeat(3, minmax(66px, ${isBig ? 190 : size === 'phone' ? 76 : 100}px)) auto`,
           }}
           role="grid"
           aria-label="Parts"
@@ -74,22 +78,32 @@ export function SectionGrid({
             <div role="row" className="contents" key={player}>
               <div role="rowheader" className={`sticky left-0 z-10 bg-ground pr-1 ${PLAYER_TEXT[player]}`}>
                 <b className="whitespace-nowrap">
-                  <PlayerMark player={player} /> {PLAYER_WORDS[player]}
+                  <PlayerMark player={player} />{' '}
+                  <span className="max-sm:sr-only">{PLAYER_WORDS[player]}</span>
+                  <span aria-hidden className="sm:hidden">
+                    {SHORT[player]}
+                  </span>
                 </b>
-                <div className="text-[13px] text-soft">
+                <div className="text-[0.8125rem] text-soft max-sm:sr-only">
                   {like(model, player) ?? model.plan.roles[player].words} ·{' '}
                   <SoundMark model={model} player={player} onSound={onSound} />
                 </div>
               </div>
               {cellsOf(model, player, { from, to }).map((span) => (
-                <CellBox key={span.first} model={model} player={player} span={span} />
+                <CellBox
+                  key={span.first}
+                  model={model}
+                  player={player}
+                  span={span}
+                  {...(onAgain ? { onAgain } : {})}
+                />
               ))}
             </div>
           ))}
           <div role="row" className="contents">
             <div role="rowheader" className="sticky left-0 z-10 bg-ground">
-              <b>Together</b>
-              <div className="text-[13px] text-soft">who hits when</div>
+              <b className="max-sm:text-[0.75rem]">Together</b>
+              <div className="text-[0.8125rem] text-soft max-sm:hidden">who hits when</div>
             </div>
             {groups.map(({ first, last }) => {
               const [m, end] = [model.moments[first]!, model.moments[last]!];
@@ -116,6 +130,9 @@ export function SectionGrid({
     </section>
   );
 }
+
+/** Where there is no room for the name. */
+const SHORT: Readonly<Record<Player, string>> = { guitar1: 'G1', guitar2: 'G2', bass: 'B' };
 
 /** Whom a player follows here; null who has a part of their own. */
 function like({ playing }: SplitModel, player: Player): string | null {
@@ -146,6 +163,8 @@ function ChordHead({ model, span, onBar }: { model: SplitModel; span: Span; onBa
   const chord = bar?.chords.find((c) => c.at === moment.at);
   const remark = moment.at === 0 ? bar?.remarks?.band : undefined;
   const go = (index: number) => () => desk.getState().select({ moment: index });
+  const note = whole.findIndex((_, i) => isNow(first + i));
+  const length = `${beats % 1 === 0 ? beats : beats.toFixed(1)} ${beats === 1 ? 'beat' : 'beats'}`;
   return (
     <div
       role="columnheader"
@@ -154,7 +173,7 @@ function ChordHead({ model, span, onBar }: { model: SplitModel; span: Span; onBa
     >
       <button
         type="button"
-        className="shrink-0 text-[17px] font-bold big:text-[28px]"
+        className="min-h-6 min-w-6 shrink-0 text-left text-[1.0625rem] font-bold big:text-[1.75rem]"
         title="Twice: write this bar"
         onClick={go(first)}
         onDoubleClick={onBar}
@@ -165,31 +184,50 @@ function ChordHead({ model, span, onBar }: { model: SplitModel; span: Span; onBa
         {moment.chordStarts ? pretty(moment.chordText) : '…'}
         {chord?.guess && <span title="a guess">≈</span>}
       </button>
-      <span className="min-w-0 truncate text-[12px] text-soft">
-        bar {moment.bar + 1} · {beats % 1 === 0 ? beats : beats.toFixed(1)} {beats === 1 ? 'beat' : 'beats'}
+      <span
+        className="min-w-0 truncate text-[0.75rem] text-soft"
+        title={`bar ${moment.bar + 1}, ${length}`}
+      >
+        bar {moment.bar + 1} <span className="max-lg:sr-only">· {length}</span>
       </span>
       {remark !== undefined && (
-        <span className="min-w-0 truncate text-[12px] italic" title={remark}>
+        <span className="min-w-0 truncate text-[0.75rem] italic" title={remark}>
           “{remark}”
         </span>
       )}
       {last > first && (
         <span role="group" aria-label="Notes of the line" className="ml-auto flex shrink-0">
-          {whole.map((m, i) => (
-            <button
-              key={m.start}
-              type="button"
-              aria-label={`note ${i + 1}`}
-              aria-current={isNow(first + i)}
-              className={`px-1 ${isNow(first + i) ? 'font-bold' : 'text-soft'}`}
-              onClick={go(first + i)}
-            >
-              {isNow(first + i) ? '●' : '·'}
-            </button>
-          ))}
+          <NoteStep words="Note before" mark="‹" to={note - 1} count={whole.length} onGo={(i) => go(first + i)()} />
+          <span className="text-[0.75rem] whitespace-nowrap text-soft">
+            note {note < 0 ? '' : `${note + 1} of `}
+            {whole.length}
+          </span>
+          <NoteStep words="Next note" mark="›" to={note + 1} count={whole.length} onGo={(i) => go(first + i)()} />
         </span>
       )}
     </div>
+  );
+}
+
+/** To the note of a line before or after the one that is looked at. */
+function NoteStep(props: {
+  readonly words: string;
+  readonly mark: string;
+  readonly to: number;
+  readonly count: number;
+  readonly onGo: (note: number) => void;
+}) {
+  const { words, mark, to, count, onGo } = props;
+  return (
+    <button
+      type="button"
+      aria-label={words}
+      disabled={to < 0 || to >= count}
+      className="min-h-6 min-w-6 rounded text-center hover:bg-well disabled:opacity-45"
+      onClick={() => onGo(to)}
+    >
+      {mark}
+    </button>
   );
 }
 
@@ -214,7 +252,7 @@ function Further({ model, from, to }: { model: SplitModel } & Window) {
   if (to - from === moments.length) return null;
   const go = (moment: number) => () => desk.getState().select({ moment });
   return (
-    <div className="flex items-center gap-2 py-0.5 text-[13px] text-soft">
+    <div className="flex items-center gap-2 py-0.5 text-[0.8125rem] text-soft">
       <Button
         look="quiet"
         className="!min-h-6 !py-0"

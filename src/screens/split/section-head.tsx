@@ -32,7 +32,9 @@ export function SectionHead({
     <div
       className={`mb-1 flex flex-wrap items-center gap-x-3 gap-y-1 ${passes.length > 3 ? '' : 'lg:flex-nowrap'}`}
     >
-      <h2 className="text-lg font-bold whitespace-nowrap">{name}</h2>
+      <h2 className="min-w-0 truncate text-lg font-bold" title={name}>
+        {name}
+      </h2>
       <span className="min-w-0 text-soft lg:truncate" title={said}>
         {said}
       </span>
@@ -56,20 +58,21 @@ export function SectionHead({
         {editable ? (
           <>
             <Button look="quiet" aria-haspopup="dialog" data-plan-button onClick={onPlan} title={tuned}>
-              <span className="text-soft">Plan:</span> <b>{PLANS[first?.plan ?? DEFAULT_PLAN].words}</b>
-              {tuned !== '' && <span className="text-[13px] text-soft">tuned</span>}
+              <span className="text-soft max-sm:sr-only">Plan:</span> <b>{PLANS[first?.plan ?? DEFAULT_PLAN].words}</b>
+              {tuned !== '' && <span className="text-[0.8125rem] text-soft">tuned</span>}
               <ChevronDown size={16} />
             </Button>
             <Button
               look={open ? 'strong' : 'plain'}
               onClick={() => void desk.getState().split(name, { reopen: !open })}
             >
-              {open ? `Split ${name}` : `Re-split ${name}`}
+              {open ? 'Split' : 'Re-split'}
+              <span className="max-sm:sr-only">{name}</span>
             </Button>
           </>
         ) : (
           <>
-            <span className="text-[14px] text-soft">Follows {name} as written; change it there.</span>
+            <span className="text-[0.875rem] text-soft">Follows {name} as written; change it there.</span>
             <Button
               onClick={() =>
                 desk.getState().edit(

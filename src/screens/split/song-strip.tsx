@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { momentsOf } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { Button, useBig, useWidth } from '../../ui/index';
+import { Button, useBig, useScreenSize, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
@@ -18,6 +18,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const [zoom, setZoom] = useState(1);
   const isBig = useBig();
+  const size = useScreenSize();
   const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
   const bar = barTicks(model.playing.meter);
   const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
@@ -40,14 +41,14 @@ export function SongStrip({ model }: { model: SplitModel }) {
     strip.scrollLeft = (before / all) * strip.scrollWidth - strip.clientWidth / 3;
   }, [blocks, ref, selection.playing, zoom]);
   return (
-    <section aria-label="Whole song" className="border-b border-line px-4 pt-1 pb-1">
-      <div className="flex flex-wrap items-baseline gap-x-3 text-[13px] text-soft">
-        <h2 className="text-[15px] font-bold text-ink">Whole song</h2>
+    <section aria-label="Whole song" className="border-b border-line px-4 pt-1 pb-1 max-sm:px-2">
+      <div className="flex flex-wrap items-baseline gap-x-3 text-[0.8125rem] text-soft max-sm:sr-only">
+        <h2 className="text-[0.9375rem] font-bold text-ink">Whole song</h2>
         <span>height is pitch, width is bars</span>
         <span className="flex items-center">
           <Button
             look="quiet"
-            className="!min-h-5 !px-1.5 !py-0"
+            className="!min-h-6 !min-w-6 !justify-center !px-1.5 !py-0"
             aria-label="Whole song smaller"
             disabled={zoom <= 1}
             onClick={() => setZoom(zoom / 2)}
@@ -56,7 +57,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
           </Button>
           <Button
             look="quiet"
-            className="!min-h-5 !px-1.5 !py-0"
+            className="!min-h-6 !min-w-6 !justify-center !px-1.5 !py-0"
             aria-label="Whole song larger"
             disabled={zoom >= MOST_ZOOM}
             onClick={() => setZoom(zoom * 2)}
@@ -80,7 +81,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
             selected={selection.playing}
             cursor={cursor}
             width={width * zoom}
-            height={isBig ? 180 : 98}
+            height={isBig ? 180 : size === 'phone' ? 74 : 98}
             onSelect={onSelect}
           />
         )}

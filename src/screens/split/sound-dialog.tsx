@@ -50,7 +50,7 @@ function SoundForm({ model, player, onClose }: { model: SplitModel; player: Play
   const unknown = read.ok && read.value.sound !== undefined && !names.includes(read.value.sound);
   const wrong = read.ok
     ? unknown
-      ? `${PLAYER_WORDS[player]} has no sound “${read.value.sound}”; name it in the ground dialog, or turn gain and delay here`
+      ? `${PLAYER_WORDS[player]} has no sound “${read.value.sound}”; name it under key and instruments, or turn gain and delay here`
       : null
     : read.error;
   const around = {
@@ -100,7 +100,7 @@ function SoundForm({ model, player, onClose }: { model: SplitModel; player: Play
       }}
     >
       <fieldset className="flex flex-wrap gap-x-4">
-        <legend className="text-[14px] text-soft">Where</legend>
+        <legend className="text-[0.875rem] text-soft">Where</legend>
         {(
           [
             ...(first ? [] : [['time', `${section.name} this time`] as const]),
@@ -146,7 +146,7 @@ function SoundForm({ model, player, onClose }: { model: SplitModel; player: Play
           className="mt-1 block w-full rounded border border-ink bg-ground px-2 py-1.5"
           onChange={(e) => setTyped(e.target.value)}
         />
-        {wrong !== null && <span className="text-[13px] text-clash">{wrong}</span>}
+        {wrong !== null && <span className="text-[0.8125rem] text-clash">{wrong}</span>}
       </label>
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Leave it</Button>

@@ -1,7 +1,7 @@
 import type { Player } from '../../core/form/index';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams } from 'react-router';
-import { Button } from '../../ui/index';
+import { Button, useScreenSize } from '../../ui/index';
 import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';
 import { BarDialog } from '../bar-dialog';
@@ -15,6 +15,7 @@ import { addressNow, closedHand, useSplitModel } from './model';
 import { SongStrip } from './song-strip';
 import { SectionGrid } from './section-grid';
 import { MomentPanel } from './moment-panel';
+import { Below, type BelowTab } from './narrow';
 import { NeckPanel } from './neck-panel';
 import { openKeySheet, useCap, useSingleKeys } from '../keys/index';
 import { pressKey } from './keys';
@@ -37,6 +38,8 @@ export function Split() {
   const model = useSplitModel();
   const said = useDesk((s) => s.said);
   const cap = useCap();
+  const isNarrow = useScreenSize() !== 'desk';
+  const [below, setBelow] = useState<BelowTab>('findings');
   const [opened, open] = useState<Opened | null>(null);
   const [keeping, setKeeping] = useState<string | null>(null);
   const [sounding, setSounding] = useState<Player | null>(null);
@@ -84,7 +87,7 @@ export function Split() {
     goTo: (screen: string) => void navigate(screen === '/' ? '/' : `/song/${id}/${screen}`),
   };
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_312px] big:grid-cols-[minmax(0,1fr)_420px]">
+    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_312px] big:grid-cols-[minmax(0,1fr)_420px]">
       <div className="flex min-h-0 min-w-0 flex-col">
         <NextSteps at="split" />
         <FirstLook model={model} />
@@ -94,9 +97,10 @@ export function Split() {
           onSound={setSounding}
           onBar={() => (model.editable ? open('bar') : undefined)}
           head={<SectionHead model={model} more={wholeCommands(context)} onPlan={() => open('plan')} />}
+          {...(isNarrow ? { onAgain: () => setBelow('fits') } : {})}
         />
-        <NeckPanel model={model} />
-        <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[13px] text-soft">
+        {!isNarrow && <NeckPanel model={model} />}
+        <div className="flex items-center gap-3 border-t border-line bg-ground px-4 py-0.5 text-[0.8125rem] text-soft max-lg:hidden">
           <span className="truncate" title={said}>
             {said || hint(cap)}
           </span>
@@ -124,7 +128,16 @@ export function Split() {
           </Button>
         </div>
       </div>
-      <MomentPanel model={later} keeping={keeping} onKeep={setKeeping} />
+      {isNarrow ? (
+        <Below
+          {...{ model, later, keeping }}
+          tab={below}
+          onTab={setBelow}
+          onKeep={setKeeping}
+        />
+      ) : (
+        <MomentPanel model={later} keeping={keeping} onKeep={setKeeping} />
+      )}
       <Finder
         commands={opened === 'finder' ? allCommands(context) : []}
         open={opened === 'finder'}

@@ -9,7 +9,7 @@ export function StretchCaution({ known, hand }: { known: KnownGrip; hand: Hand }
   const [seen, setSeen] = useState(() => wasSeen());
   if (seen || known.hold.reachMm < WIDE_SHARE * hand.spreadMm['14']) return null;
   return (
-    <p className="flex flex-wrap items-center gap-2 text-[13px] text-soft">
+    <p className="flex flex-wrap items-center gap-2 text-[0.8125rem] text-soft">
       A wide stretch: warm up first, rest between tries, and stop when it hurts. A doctor knows more than a
       program.
       <button

@@ -65,7 +65,7 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
         <li key={way.plan.name} data-way className="min-w-0 rounded-md border border-line bg-ground p-3">
           <div className="flex flex-wrap items-baseline gap-x-3">
             <b className="text-lg">{way.plan.words}</b>
-            <span className="text-[14px] text-soft">
+            <span className="text-[0.875rem] text-soft">
               {way.cost <= way.bound ? 'proven best of its plan' : 'not proven'} · {troubleWords(way)}
             </span>
             <span className="ml-auto">
@@ -85,7 +85,7 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
               Take it
             </Button>
           </div>
-          <p className="mb-2 text-[14px]">{way.plan.useWhen}</p>
+          <p className="mb-2 text-[0.875rem]">{way.plan.useWhen}</p>
           <Registers song={song} way={way} section={section} />
           <Hands song={song} way={way} section={section} />
         </li>
@@ -118,7 +118,7 @@ function Hands({ song, way, section }: { song: Song; way: Different; section: st
     });
   }, [song, way, section]);
   return (
-    <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[14px]">
+    <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[0.875rem]">
       {rows.map(({ player, grips, words, hits }) => (
         <div key={player} className="contents">
           <dt className={PLAYER_TEXT[player]}>

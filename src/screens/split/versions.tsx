@@ -36,7 +36,7 @@ function Kept({ onClose }: { onClose: () => void }) {
         }}
       >
         <label className="flex flex-col">
-          <span className="text-[14px] text-soft">Keep the song as it is now under a name</span>
+          <span className="text-[0.875rem] text-soft">Keep the song as it is now under a name</span>
           <input
             value={name}
             aria-label="Name of the version"
@@ -60,7 +60,7 @@ function Kept({ onClose }: { onClose: () => void }) {
             className="flex flex-wrap items-center gap-2 rounded-md border border-line px-3 py-1.5"
           >
             <b>{v.name}</b>
-            <span className="text-[14px] text-soft">{differenceWords(song, v.song)}</span>
+            <span className="text-[0.875rem] text-soft">{differenceWords(song, v.song)}</span>
             <span className="ml-auto flex gap-1">
               <HearButton other={v.song} label={`“${v.name}”`} mark="section">
                 Hear it here
@@ -94,7 +94,7 @@ function Kept({ onClose }: { onClose: () => void }) {
       {other && (
         <>
           {versions.length > 1 && (
-            <label className="flex items-center gap-2 text-[14px]">
+            <label className="flex items-center gap-2 text-[0.875rem]">
               Compare “{other.name}” with
               <select
                 value={against?.name ?? ''}
@@ -140,7 +140,7 @@ function Compared({
   const list = useMemo(() => compareSongs(now, then), [now, then]);
   if (list.length === 0) return <p className="text-soft">Every bar is played as in “{name}”.</p>;
   return (
-    <table className="w-full text-left text-[14px]">
+    <table className="w-full text-left text-[0.875rem]">
       <caption className="pb-1 text-left font-bold">
         {base ? `“${base.name}”` : 'Now'} against “{name}”
       </caption>

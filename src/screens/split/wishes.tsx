@@ -96,9 +96,9 @@ function Asked({ section, onClose }: { section: string; onClose: () => void }) {
         />
         <Button onClick={() => ask(`${player} frets ${frets}`)}>Ask</Button>
       </fieldset>
-      {wrong && <p className="text-[14px] text-clash">{wrong}</p>}
-      <p className="text-[14px] text-soft">
-        Locked cells stay whatever is asked. Where nothing meets a wish, the best without it stands and you
+      {wrong && <p className="text-[0.875rem] text-clash">{wrong}</p>}
+      <p className="text-[0.875rem] text-soft">
+        What is locked stays whatever is asked. Where nothing meets a wish, the best without it stands and you
         are told.
       </p>
       <div className="flex justify-end gap-2">

@@ -70,7 +70,7 @@ function Understood({ taken, from, file, onClose, onTake }: Props) {
                   setWho(given(who, player, e.target.value === '' ? null : Number(e.target.value)))
                 }
               >
-                <option value="">nobody’s: a rest</option>
+                <option value="">no one’s: a rest</option>
                 {taken.parts.map((part, i) => (
                   <option key={i} value={i}>
                     {partWords(part)}

@@ -93,7 +93,7 @@ function Fields({ song, bar, on, index, player, meter, cell: at, onClose }: Prop
         >
           Keep this bar beside
         </Button>
-        <p className="mt-1 text-[14px] text-soft">
+        <p className="mt-1 text-[0.875rem] text-soft">
           What is kept stays when you write something else in the bar. Swapping puts it back and keeps what
           stood there.
         </p>
@@ -181,7 +181,7 @@ function Effect({ song, edit }: { song: Song; edit: Edit }) {
     ...(cures.length > 0 ? [`cures ${kinds(cures)}`] : []),
     ...(brings.length > 0 ? [`brings ${kinds(brings)}`] : []),
   ];
-  return <span className="text-[13px] text-soft">{words.join('; ') || 'as good'}</span>;
+  return <span className="text-[0.8125rem] text-soft">{words.join('; ') || 'as good'}</span>;
 }
 
 function partWords(part: BesidePart, { strings, meter }: { strings: number; meter: Meter }): string {

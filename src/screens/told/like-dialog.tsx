@@ -46,7 +46,7 @@ function Fields({ playing, player, onClose }: { playing: Playing; player: Player
           <section key={leader} aria-label={`Like ${PLAYER_WORDS[leader]}`}>
             <h3 className="font-bold">Like {PLAYER_WORDS[leader]}</h3>
             {trouble !== null && !now ? (
-              <p className="text-[14px] text-soft">{trouble}</p>
+              <p className="text-[0.875rem] text-soft">{trouble}</p>
             ) : (
               <div className="mt-1 flex flex-wrap gap-1">
                 {waysTo(leader).map((like) => {

@@ -92,7 +92,7 @@ function Fields({ song, playing, on, bar, player, onClose }: Props) {
         value={(whom === 'band' ? song.remark : song.players[whom].remark) ?? ''}
         onSet={(text) => set({ section: null, on: null, bar: null, text }, 'remark for the song')}
       />
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         Remarks stand on the sheets: what is told to everybody on all of them.
       </p>
       <DialogEnd onClose={onClose} />
@@ -109,7 +109,7 @@ function Field(props: {
 }) {
   const { label, example, value, focus = false, onSet } = props;
   return (
-    <label className="block text-[14px] text-soft">
+    <label className="block text-[0.875rem] text-soft">
       {label}
       <input
         key={value}
@@ -117,7 +117,7 @@ function Field(props: {
         autoFocus={focus}
         autoComplete="off"
         placeholder={example}
-        className="mt-0.5 block w-full rounded border border-line bg-ground px-2 py-1.5 text-[16px] text-ink focus:border-ink"
+        className="mt-0.5 block w-full rounded border border-line bg-ground px-2 py-1.5 text-[1rem] text-ink focus:border-ink"
         onBlur={(e) => {
           if (e.currentTarget.value.trim() !== value) onSet(e.currentTarget.value);
         }}

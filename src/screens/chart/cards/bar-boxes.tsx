@@ -161,7 +161,7 @@ export function BarBoxes({ entry, played, section, again, ticks }: Props) {
               tabIndex={isHere && spot.bar < section.bars.length ? -1 : 0}
               aria-label={`A bar more in ${name}`}
               aria-pressed={isHere && spot.bar >= section.bars.length}
-              className={`flex min-h-13 w-16 shrink-0 scroll-mt-16 scroll-mb-[54vh] lg:scroll-mb-4 flex-col items-center justify-center rounded border-2 border-dashed text-[14px] text-soft hover:border-ink ${isHere && spot.bar >= section.bars.length ? 'border-ink bg-well text-ink' : 'border-line'}`}
+              className={`flex min-h-13 w-16 shrink-0 scroll-mt-16 scroll-mb-[54vh] lg:scroll-mb-4 flex-col items-center justify-center rounded border-2 border-dashed text-[0.875rem] text-soft hover:border-ink ${isHere && spot.bar >= section.bars.length ? 'border-ink bg-well text-ink' : 'border-line'}`}
               onClick={() => point({ entry, bar: section.bars.length, chord: 0 })}
             >
               <Plus size={18} aria-hidden />
@@ -223,7 +223,7 @@ const BarBox = memo(function BarBox(props: BoxProps) {
           onPoint({ entry, bar: number, chord: at ? Number(at.dataset.chord) : 0 });
         }}
       >
-        <span className="flex w-full items-baseline gap-1 text-[11px] text-soft">
+        <span className="flex w-full items-baseline gap-1 text-[0.6875rem] text-soft">
           <span>
             <span className="sr-only">Bar </span>
             {number + 1}
@@ -234,7 +234,7 @@ const BarBox = memo(function BarBox(props: BoxProps) {
             ))}
           </span>
           {bar.remarks?.band !== undefined && (
-            <span className="min-w-0 truncate text-[12px] italic" title={bar.remarks.band}>
+            <span className="min-w-0 truncate text-[0.75rem] italic" title={bar.remarks.band}>
               “{bar.remarks.band}”
             </span>
           )}
@@ -255,7 +255,7 @@ const BarBox = memo(function BarBox(props: BoxProps) {
               key={c.at}
               data-chord={i}
               style={{ flexGrow: ((chords[i + 1]?.at ?? ticks) - c.at) / ticks }}
-              className={`min-w-0 basis-0 truncate text-[16px] font-bold ${i > 0 ? 'border-l border-line pl-1' : ''} ${chord === i && chords.length > 1 ? 'underline decoration-2 underline-offset-4' : ''} ${c.chord === 'N.C.' ? 'font-normal text-soft' : ''}`}
+              className={`min-w-0 basis-0 truncate text-[1rem] font-bold ${i > 0 ? 'border-l border-line pl-1' : ''} ${chord === i && chords.length > 1 ? 'underline decoration-2 underline-offset-4' : ''} ${c.chord === 'N.C.' ? 'font-normal text-soft' : ''}`}
               title={names[i]}
             >
               {c.push > 0 && '‹'}

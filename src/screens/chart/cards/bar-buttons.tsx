@@ -67,11 +67,11 @@ export function BarButtons({ spot }: { readonly spot: Spot }) {
             onClick={() =>
               touch(
                 guessChord(song, spot, chord.guess !== true),
-                `${where}: ${chord.guess ? 'sure' : 'a guess'}`,
+                `${where}: ${chord.guess ? 'no guess' : 'a guess'}`,
               )
             }
           >
-            Not sure
+            A guess
           </Button>
           <Button
             className="!min-h-9"

@@ -87,7 +87,7 @@ export function BarField({ spot, isBehind }: { readonly spot: Spot; readonly isB
         }}
       />
       {trouble && (
-        <span role="alert" className="text-[13px] text-clash">
+        <span role="alert" className="text-[0.8125rem] text-clash">
           {trouble}
         </span>
       )}

@@ -36,7 +36,7 @@ export function GroundStrip({ song }: { readonly song: Song }) {
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <Title song={song} />
-        <span className="text-[14px] text-soft">{words.join(' · ')}</span>
+        <span className="text-[0.875rem] text-soft">{words.join(' · ')}</span>
         <Button
           look="quiet"
           className="ml-auto !min-h-9"
@@ -160,7 +160,7 @@ function Fields({ song }: { readonly song: Song }) {
         </Button>
       )}
       {trouble && (
-        <p role="alert" className="basis-full text-[14px] text-clash">
+        <p role="alert" className="basis-full text-[0.875rem] text-clash">
           {trouble}. Nothing was changed.
         </p>
       )}
@@ -210,7 +210,7 @@ function VoicePick({ song }: { readonly song: Song }) {
           if (value === 'own') return;
           const voice =
             VOICES.find((v) => (v.value === null ? '' : v.value.join('-')) === value)?.value ?? null;
-          touch({ kind: 'setHead', change: { voice } }, voice === null ? 'nobody sings' : `voice ${value}`);
+          touch({ kind: 'setHead', change: { voice } }, voice === null ? 'no one sings' : `voice ${value}`);
         }}
       />
       {isOwn && (
@@ -228,7 +228,7 @@ function VoicePick({ song }: { readonly song: Song }) {
               setOwn(false);
             }}
           />
-          {!read.ok && typed !== '' && <span className="text-[13px] text-clash">{read.error}</span>}
+          {!read.ok && typed !== '' && <span className="text-[0.8125rem] text-clash">{read.error}</span>}
         </span>
       )}
     </>
@@ -242,14 +242,14 @@ function TempoField({ song }: { readonly song: Song }) {
   const fits = tempo >= TEMPO_RANGE.min && tempo <= TEMPO_RANGE.max;
   const id = useId();
   return (
-    <label htmlFor={id} className="flex flex-col text-[13px] text-soft">
+    <label htmlFor={id} className="flex flex-col text-[0.8125rem] text-soft">
       Tempo, bpm
       <input
         id={id}
         inputMode="decimal"
         aria-invalid={!fits}
         value={typed ?? String(song.tempo)}
-        className="min-h-9 w-20 rounded border border-line bg-ground px-2 text-[16px] text-ink"
+        className="min-h-9 w-20 rounded border border-line bg-ground px-2 text-[1rem] text-ink"
         onChange={(e) => setTyped(e.target.value)}
         onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
         onBlur={() => {
@@ -281,11 +281,11 @@ interface PickProps {
 export function Pick({ label, value, items, other, onPick }: PickProps) {
   const isListed = items.some(([v]) => v === value);
   return (
-    <label className="flex min-w-0 flex-col text-[13px] text-soft">
+    <label className="flex min-w-0 flex-col text-[0.8125rem] text-soft">
       {label}
       <select
         value={value}
-        className="min-h-9 max-w-52 rounded border border-line bg-ground px-1 text-[16px] text-ink"
+        className="min-h-9 max-w-52 rounded border border-line bg-ground px-1 text-[1rem] text-ink"
         onChange={(e) => onPick(e.target.value)}
       >
         {!isListed && <option value={other[0]}>{other[1]}</option>}

@@ -88,8 +88,8 @@ export function Palette({ spot }: { readonly spot: Spot }) {
             className="!min-h-12 !flex-col !items-center !justify-center !gap-0 !px-1"
             onClick={() => put(symbol)}
           >
-            <span className="text-[17px] leading-tight font-bold">{pretty(symbol)}</span>{' '}
-            <span className="text-[12px] leading-none text-soft">{degree}</span>
+            <span className="text-[1.0625rem] leading-tight font-bold">{pretty(symbol)}</span>{' '}
+            <span className="text-[0.75rem] leading-none text-soft">{degree}</span>
           </Button>
         ))}
         <Button title="No chord" className="!min-h-12 !justify-center" onClick={() => put('N.C.')}>
@@ -119,7 +119,7 @@ function Kinds({
   const { root, quality, bass } = chord.value;
   return (
     <div className="flex items-center gap-1 sm:contents" role="group" aria-label={`Kinds of ${pretty(root)}`}>
-      <span className="text-[14px] text-soft">{pretty(now)} as</span>
+      <span className="text-[0.875rem] text-soft">{pretty(now)} as</span>
       {KINDS.map(([kind, words]) => (
         <Button
           key={words}
@@ -130,7 +130,7 @@ function Kinds({
           {words}
         </Button>
       ))}
-      <label className="flex items-center gap-1 text-[14px] text-soft">
+      <label className="flex items-center gap-1 text-[0.875rem] text-soft">
         over
         <select
           aria-label="Bass under the chord"

@@ -104,7 +104,7 @@ export const SectionCard = memo(function SectionCard(props: Props) {
             <Plus size={16} aria-hidden />
           </Button>
         </span>
-        <span className="order-last min-w-0 basis-full px-2 text-[14px] text-soft sm:order-none sm:flex-1 sm:basis-0 sm:px-0">
+        <span className="order-last min-w-0 basis-full px-2 text-[0.875rem] text-soft sm:order-none sm:flex-1 sm:basis-0 sm:px-0">
           {again ? `again · ${facts.slice(1).join(' · ')}` : facts.join(' · ')}
         </span>
         {again && (
@@ -131,13 +131,13 @@ export const SectionCard = memo(function SectionCard(props: Props) {
         </span>
       </div>
       {section.remarks?.band !== undefined && !again && (
-        <p className="px-3 pb-1 text-[14px] italic">“{section.remarks.band}”</p>
+        <p className="px-3 pb-1 text-[0.875rem] italic">“{section.remarks.band}”</p>
       )}
       {isForm && <FormHere entry={entry} bar={spot?.bar ?? 0} onClose={() => setForm(false)} />}
       {show && (
         <div className="px-2 pb-2">
           {again && (
-            <p className="mb-1 text-[13px] text-soft">What is changed here counts for this playing alone.</p>
+            <p className="mb-1 text-[0.8125rem] text-soft">What is changed here counts for this playing alone.</p>
           )}
           <BarBoxes entry={entry} played={played} section={section} again={again} ticks={ticks} />
           <Differences section={section} />
@@ -223,7 +223,7 @@ function SectionName({ entry, name }: { readonly entry: number; readonly name: s
           }
         }}
       />
-      {trouble && <span className="text-[13px] text-clash">{trouble}</span>}
+      {trouble && <span className="text-[0.8125rem] text-clash">{trouble}</span>}
     </span>
   );
 }
@@ -333,7 +333,7 @@ const Differences = memo(function Differences({ section }: { readonly section: S
   return (
     <>
       {section.variants.map((v, i) => (
-        <p key={i} className="mt-1 text-[14px] text-soft">
+        <p key={i} className="mt-1 text-[0.875rem] text-soft">
           {v.pass === 'last' ? 'Last' : ordinal(v.pass)} time, bar {v.fromBar + 1}
           {v.bars.length > 1 && `–${v.fromBar + v.bars.length}`}:{' '}
           {v.bars
