@@ -250,10 +250,14 @@ describe('command line', () => {
 
   it('starts from its bundle, reads standard input, and writes to standard output', async () => {
     const call = (args: readonly string[], input: string) =>
-      spawnSync(process.execPath, [fileURLToPath(new URL('../bin/orchestron.mjs', import.meta.url)), ...args], {
-        input,
-        encoding: 'utf8',
-      });
+      spawnSync(
+        process.execPath,
+        [fileURLToPath(new URL('../bin/orchestron.mjs', import.meta.url)), ...args],
+        {
+          input,
+          encoding: 'utf8',
+        },
+      );
     const chart = await readFile(demo('salt-lamp'), 'utf8');
     const file = call(['convert', '-', '-', '--to', 'json'], chart);
     expect([file.status, JSON.parse(file.stdout).song.title]).to.deep.equal([0, 'Salt Lamp']);
@@ -263,7 +267,9 @@ describe('command line', () => {
     expect(JSON.parse(checked.stdout).summary.title).to.equal('Salt Lamp');
     expect(call(['check', '-'], '').stderr).to.include('standard input: this file is empty');
     expect(call(['convert', '-', '-', '--to', 'doc'], chart).status).to.equal(2);
-    expect(call(['convert', '-', 'x.txt', '--to', 'txt'], chart).stderr).to.include('--to is for standard output');
+    expect(call(['convert', '-', 'x.txt', '--to', 'txt'], chart).stderr).to.include(
+      '--to is for standard output',
+    );
     expect(call(['name', '0h00'], '').status).to.equal(1);
   });
 

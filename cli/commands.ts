@@ -76,8 +76,7 @@ export const COMMANDS: readonly Command[] = [
       'convert riff.mid riff.txt --sections 8',
       'convert - - --to crd < song.txt',
     ],
-    run: async ([from, to], options) =>
-      (await import('./file-commands')).convertCommand(from!, to!, options),
+    run: async ([from, to], options) => (await import('./file-commands')).convertCommand(from!, to!, options),
   },
   {
     name: 'shelf',

@@ -146,7 +146,8 @@ export async function convertCommand(from: string, to: string, options: Options)
 /** What is written: as the ending says, or as `--to` says where the song goes to standard output. */
 function kindOf(to: string, wanted: string | boolean | undefined): SongKind {
   if (to !== STANDARD && wanted === undefined) return songKindOf(to);
-  if (to !== STANDARD) throw new CallError('--to is for standard output (OUT is -); the ending says it elsewhere');
+  if (to !== STANDARD)
+    throw new CallError('--to is for standard output (OUT is -); the ending says it elsewhere');
   if (typeof wanted !== 'string') throw new CallError('Expected --to with a kind: --to txt, --to musicxml …');
   return songKindOf(`standard output.${wanted.replace(/^\./, '')}`);
 }

@@ -10,7 +10,11 @@ export const OPTIONS = {
   max: { type: 'string', words: 'how many are listed', value: 'N' },
   keep: { type: 'string', words: 'what stays when strings or key change', value: 'pitches|shapes' },
   out: { type: 'string', short: 'o', words: 'the file that is written', value: 'FILE' },
-  hands: { type: 'string', words: 'which hands are filled; both where it is left out', value: 'left|right|both' },
+  hands: {
+    type: 'string',
+    words: 'which hands are filled; both where it is left out',
+    value: 'left|right|both',
+  },
   without: { type: 'string', words: 'the mix without this player', value: 'PLAYER' },
   stems: { type: 'boolean', words: 'a file for each player, drums and voice' },
   tempo: { type: 'string', words: 'percent of the song’s tempo', value: 'PERCENT' },

@@ -14,7 +14,11 @@ export async function runCommand(args: readonly string[]): Promise<Outcome> {
     if (rest.includes('--help') || rest.includes('-h')) return { code: 0, out: help(command), err: '' };
     const { given, options } = read(command, rest);
     const result = await command.run(given, options);
-    return { code: 0, out: typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`, err: '' };
+    return {
+      code: 0,
+      out: typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`,
+      err: '',
+    };
   } catch (error) {
     const code = exitOf(error);
     if (code === null) throw error;

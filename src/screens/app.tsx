@@ -3,8 +3,7 @@ import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 
 import { LastBoundary, RouteError } from './error-page';
 import { Button } from '../ui/index';
 import { Shell } from './shell';
-import { SongFrame } from './song-frame';
-import { openPorts, PortsContext, type Ports } from './ports';
+import { openShelf, ShelfPortsContext, type ShelfPorts } from './shelf-ports';
 
 /**
  * A screen that is loaded when it is first shown. Not the router's own lazy routes: where their part does not arrive,
@@ -26,6 +25,9 @@ function screen(path: string, load: () => Promise<ComponentType>): RouteObject {
   return { path, ErrorBoundary: RouteError, Component: later(load) };
 }
 
+/** What all screens of songs stand in: the desk comes with it, when the first song is opened. */
+const SongRoom = later(async () => (await import('./song-frame')).SongRoom);
+
 const router = createBrowserRouter([
   {
     path: '/',
@@ -42,7 +44,7 @@ const router = createBrowserRouter([
       screen('writing', async () => (await import('./writing/writing')).Writing),
       {
         path: 'song/:id',
-        Component: SongFrame,
+        Component: SongRoom,
         ErrorBoundary: RouteError,
         children: [
           { index: true, element: <Navigate to="split" replace /> },
@@ -59,7 +61,7 @@ const router = createBrowserRouter([
   // The stand has the screen for itself.
   {
     path: '/song/:id',
-    Component: SongFrame,
+    Component: SongRoom,
     HydrateFallback: () => null,
     ErrorBoundary: RouteError,
     children: [screen('stand', async () => (await import('./sheets/stand-screen')).StandScreen)],
@@ -71,12 +73,12 @@ const WAIT_MS = 4000;
 
 /** The whole application, once the browser has said whether it stores songs. */
 export function App() {
-  const [ports, setPorts] = useState<Ports | null>(null);
+  const [ports, setPorts] = useState<ShelfPorts | null>(null);
   const [isLate, setLate] = useState(false);
   useEffect(() => {
     let gone = false;
     const timer = setTimeout(() => setLate(true), WAIT_MS);
-    void openPorts().then((opened) => {
+    void openShelf().then((opened) => {
       if (!gone) setPorts(opened);
     });
     return () => {
@@ -87,9 +89,9 @@ export function App() {
   if (!ports) return isLate ? <StorageIsSilent /> : null;
   return (
     <LastBoundary>
-      <PortsContext.Provider value={ports}>
+      <ShelfPortsContext.Provider value={ports}>
         <RouterProvider router={router} />
-      </PortsContext.Provider>
+      </ShelfPortsContext.Provider>
     </LastBoundary>
   );
 }

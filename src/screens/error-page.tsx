@@ -2,17 +2,16 @@ import { Component, useEffect, useRef, type ReactNode } from 'react';
 import { isRouteErrorResponse, useParams, useRouteError } from 'react-router';
 import { Button } from '../ui/index';
 import { isMissingPart } from './arriving';
-import { exportStored } from './export-song';
-import { usePorts } from './ports';
+import { useShelfPorts } from './shelf-ports';
 
 /** What stands where a screen or a part of the application could not be shown. */
 export function RouteError() {
   const error = useRouteError();
   const { id } = useParams();
-  const { storage } = usePorts();
+  const { storage } = useShelfPorts();
   const exportThis = () =>
     void storage.get(id!).then((stored) => {
-      if (stored) exportStored(stored);
+      if (stored) void import('./export-song').then(({ exportStored }) => exportStored(stored));
     });
   return <ErrorPage error={error} onExport={id === undefined ? null : exportThis} />;
 }

@@ -2,6 +2,7 @@ import { fileName } from '../core/base/index';
 import { writeChart } from '../core/formats/index';
 import { saveSong, type Song } from '../core/song/index';
 import type { StoredSong } from '../store/index';
+import { download } from './download';
 
 /** Hands the song out as a file: the whole as JSON, or as chart text. */
 export function exportSong(song: Song, kind: 'json' | 'txt'): void {
@@ -14,23 +15,4 @@ export function exportStored(stored: StoredSong): void {
   const { saved, title } = stored as { saved?: unknown; title?: unknown };
   const text = `${JSON.stringify(saved ?? stored, null, 2)}\n`;
   download(`${fileName(typeof title === 'string' ? title : 'song')}.json`, text, 'application/json');
-}
-
-/** Hands out a text as a file the browser saves. */
-export function download(name: string, text: string, type: string): void {
-  hand(name, new Blob([text], { type: `${type};charset=utf-8` }));
-}
-
-/** The same for what is no text. */
-export function downloadBytes(name: string, bytes: Uint8Array, type: string): void {
-  hand(name, new Blob([bytes as Uint8Array<ArrayBuffer>], { type }));
-}
-
-function hand(name: string, file: Blob): void {
-  const url = URL.createObjectURL(file);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
 }

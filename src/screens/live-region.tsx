@@ -1,13 +1,19 @@
 import { useEffect, useRef, useState } from 'react';
-import { useDesk } from './ports';
+import { useStore } from 'zustand';
+import { useGlance, useShelfPorts } from './shelf-ports';
+import { useWhere } from './where';
 
 /** What comes faster than this is not said one by one: only where it ends, in milliseconds. */
 const QUIET_MS = 220;
 
 /** What the last key or click did, for who cannot see it; the same again is said again. */
 export function LiveRegion() {
-  const said = useDesk((s) => s.said);
-  const step = useDesk((s) => s.selection);
+  const { told } = useShelfPorts();
+  const { id } = useWhere();
+  const onSong = useGlance((s) => s.said);
+  const onShelf = useStore(told, (s) => s.said);
+  const said = id === null ? onShelf : onSong;
+  const step = useGlance((s) => s.selection);
   const [shown, setShown] = useState('');
   const again = useRef(false);
   useEffect(() => {

@@ -1,54 +1,24 @@
 import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
-import { useStore, type StoreApi } from 'zustand';
-import {
-  createDeeds,
-  createDesk,
-  createDexieStorage,
-  createMemoryStorage,
-  type Deeds,
-  type Desk,
-  type DeskPorts,
-  type DeskState,
-  type SongStorage,
-} from '../store/index';
-import { createPlayer, silentDevice, type Player as SoundPlayer } from '../audio/index';
+import { useStore } from 'zustand';
+import { createDesk, type Desk, type DeskPorts, type DeskState } from '../store/index';
+import { createPlayer, silentDevice } from '../audio/index';
 import {
   createSoundClient,
   createSplitClient,
   inlineService,
   splitWorker,
-  type SoundService,
-  type SplitService,
 } from '../workers/index';
-import { createListening, type ListeningStore } from './listening/listening';
+import { createListening } from './listening/listening';
+import type { Ports, ShelfPorts } from './port-types';
 
-/** What every screen works with. */
-export interface Ports {
-  readonly storage: SongStorage;
-  readonly desk: Desk;
-  /** What was done on the shelf in this visit. */
-  readonly deeds: StoreApi<Deeds>;
-  /** Heavy work away from the page. */
-  readonly client: SplitService;
-  /** What is heard, the same on every screen. */
-  readonly listening: ListeningStore;
-  readonly player: SoundPlayer;
-  readonly sound: SoundService;
-  /** False when the browser refuses storage and songs live in this tab only. */
-  readonly lasting: boolean;
-}
+export type { Ports } from './port-types';
 
-/** Opens the browser's storage; where that is refused, songs live in the tab. */
-export async function openPorts(): Promise<Ports> {
-  let storage = createDexieStorage();
-  let lasting = true;
-  try {
-    await storage.cards();
-  } catch {
-    storage = createMemoryStorage();
-    lasting = false;
-  }
+/** The desk and all around it; made once, with the first song that is opened, and kept for the visit. */
+export function openDesk(shelf: ShelfPorts): Ports {
+  const known = shelf.opened.getState().ports;
+  if (known) return known;
+  const { storage } = shelf;
   const client = createSplitClient({
     worker: splitWorker,
     inline: inlineService,
@@ -76,7 +46,9 @@ export async function openPorts(): Promise<Ports> {
     say: (words) => desk.getState().say(words),
   });
   const listening = createListening({ desk, player, storage: lastResortOf(), nextFrame });
-  return { storage, desk, deeds: createDeeds(), client, player, sound, listening, lasting };
+  const ports: Ports = { ...shelf, desk, client, player, sound, listening };
+  shelf.opened.setState({ ports });
+  return ports;
 }
 
 export const PortsContext = createContext<Ports | null>(null);

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { useDesk } from './ports';
+import { useGlance } from './shelf-ports';
 import { SCREEN_WORDS, useWhere } from './where';
 
 /**
@@ -8,17 +8,16 @@ import { SCREEN_WORDS, useWhere } from './where';
  */
 export function ScreenHead() {
   const { screen, id } = useWhere();
-  const openId = useDesk((s) => s.id);
-  const title = useDesk((s) => s.song?.title ?? null);
-  const trouble = useDesk((s) => s.trouble);
+  const openId = useGlance((s) => s.id);
+  const title = useGlance((s) => s.song?.title ?? null);
+  const trouble = useGlance((s) => s.trouble);
   const isOpen = id !== null && openId === id && (title !== null || trouble !== null);
   const name = id === null ? SCREEN_WORDS[screen] : isOpen && title !== null ? title : null;
   const head = useRef<HTMLHeadingElement>(null);
   const before = useRef<string | null>(null);
   useEffect(() => {
     if (name === null) return;
-    document.title =
-      id === null ? `${name} · Orchestron` : `${name} · ${SCREEN_WORDS[screen]} · Orchestron`;
+    document.title = id === null ? `${name} · Orchestron` : `${name} · ${SCREEN_WORDS[screen]} · Orchestron`;
   }, [id, name, screen]);
   const place = name === null ? null : `${id ?? ''}/${screen}`;
   useEffect(() => {

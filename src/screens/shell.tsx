@@ -1,31 +1,41 @@
-import { Keyboard, Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { Keyboard, Moon, Redo2, Sun, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
-import { songCauses } from '../core/clash/index';
-import { tuningWords } from '../core/instrument/index';
-import { pretty } from '../core/pitch/index';
-import { songKey, songLength, type Song } from '../core/song/index';
-import { formatDuration } from '../core/time/index';
 import { Banner, Button, keepFocus, useTheme } from '../ui/index';
-import { PartBoundary } from './error-page';
-import { GroundDialog } from './ground/ground-dialog';
-import { KeySheet, openKeySheet, useCap, useSingleKeys, useUndoKeys } from './keys/index';
-import { PlayButton, WhichIsHeard } from './listening/index';
+import { laterDialog } from './arriving';
+import {
+  closeKeySheet,
+  openKeySheet,
+  useCap,
+  useKeySheet,
+  useSingleKeys,
+  useUndoKeys,
+  type KeySheetProps,
+} from './keys/index';
 import { LiveRegion } from './live-region';
-import { useDesk, usePorts } from './ports';
 import { ScreenHead } from './screen-head';
+import { useGlance, useOpenedPorts, useShelfPorts } from './shelf-ports';
 import { UpdateBanner } from './update';
 import { useSteps } from './use-steps';
 import { useWhere } from './where';
 
+// What the bar says of a song comes with the song.
+const bar = () => import('./song-bar');
+const SongGround = lazy(async () => ({ default: (await bar()).SongGround }));
+const SongState = lazy(async () => ({ default: (await bar()).SongState }));
+const Heard = lazy(async () => ({ default: (await bar()).Heard }));
+const KeySheet = laterDialog<KeySheetProps>(async () => (await import('./keys/key-sheet')).KeySheet);
+
 /** The bar on top, the screen under it, and the line that tells what a key did. */
 export function Shell() {
-  const { lasting } = usePorts();
+  const { lasting } = useShelfPorts();
+  const opened = useOpenedPorts();
+  const isKeySheetOpen = useKeySheet((s) => s.isOpen);
   const [theme, setTheme] = useTheme();
   const inSong = useMatch('/song/:id/*');
   const onListen = useMatch('/song/:id/listen');
-  const openId = useDesk((s) => s.id);
-  const song = useDesk((s) => s.song);
+  const openId = useGlance((s) => s.id);
+  const song = useGlance((s) => s.song);
   const steps = useSteps();
   useUndoKeys(steps);
   const { screen } = useWhere();
@@ -54,13 +64,13 @@ export function Shell() {
         <Link to="/" className="min-w-0 truncate py-2 font-bold max-sm:flex-1">
           {open ? open.title : 'Orchestron'}
         </Link>
-        {open && (
-          <PartBoundary key={openId} instead={() => null}>
-            <Ground song={open} />
-          </PartBoundary>
+        {open && opened && (
+          <Suspense fallback={null}>
+            <SongGround key={openId} ports={opened} song={open} />
+          </Suspense>
         )}
         <nav
-          className="ml-auto flex gap-1 max-sm:order-last max-sm:ml-0 max-sm:w-full max-sm:justify-between max-sm:gap-0"
+          className={`ml-auto flex gap-1 max-sm:order-last max-sm:ml-0 max-sm:w-full max-sm:justify-between max-sm:gap-0 ${id === undefined ? 'max-sm:hidden' : ''}`}
           aria-label="Screens"
         >
           <Tab to="/" end>
@@ -77,12 +87,10 @@ export function Shell() {
           )}
         </nav>
         <div className="ml-auto flex items-center gap-1 max-sm:gap-0">
-          {open && open.sections.length > 0 && <PlayButton />}
-          {open && <SavedSign />}
-          {open && (
-            <PartBoundary key={open.title} instead={() => null}>
-              <ClashCount song={open} />
-            </PartBoundary>
+          {open && opened && (
+            <Suspense fallback={null}>
+              <SongState ports={opened} song={open} />
+            </Suspense>
           )}
           {(open || (id === undefined && (steps.canUndo || steps.canRedo))) && (
             <>
@@ -136,9 +144,13 @@ export function Shell() {
         <ScreenHead />
         <Outlet />
       </main>
-      {open && !onListen && <WhichIsHeard />}
+      {open && opened && !onListen && (
+        <Suspense fallback={null}>
+          <Heard ports={opened} />
+        </Suspense>
+      )}
       <LiveRegion />
-      {screen !== 'writing' && <KeySheet screen={screen} />}
+      {screen !== 'writing' && isKeySheetOpen && <KeySheet screen={screen} onClose={closeKeySheet} />}
     </div>
   );
 }
@@ -154,78 +166,5 @@ function Tab({ to, end = false, children }: { to: string; end?: boolean; childre
     >
       {children}
     </NavLink>
-  );
-}
-
-function downWords(down: number): string {
-  if (down > 2) return `all ${down} semitones down`;
-  return down === 1 ? 'all a semitone down' : 'all a whole tone down';
-}
-
-/** Key, tempo, tunings when they are not standard, length. */
-function Ground({ song }: { song: Song }) {
-  const key = songKey(song);
-  const { seconds } = songLength(song);
-  const tunings = (['guitar1', 'guitar2', 'bass'] as const).map((p) => tuningWords(song.players[p]));
-  const guitars =
-    tunings[0] === tunings[1] ? (tunings[0] === 'standard' ? null : `both guitars ${tunings[0]}`) : null;
-  const words = [
-    `${pretty(key.tonic)} ${key.mode}`,
-    `${song.tempo} bpm`,
-    song.down === undefined ? guitars && pretty(guitars) : downWords(song.down),
-    formatDuration(seconds),
-  ];
-  const [isOpen, setOpen] = useState(false);
-  return (
-    <>
-      <Button
-        look="bar"
-        className="text-[0.875rem]"
-        title="Key, instruments and hands"
-        aria-haspopup="dialog"
-        onClick={() => setOpen(true)}
-      >
-        <span className="hidden sm:inline">{words.filter(Boolean).join(' · ')}</span>
-        <SlidersHorizontal size={16} aria-label="Key, instruments and hands" />
-      </Button>
-      {isOpen && <GroundDialog song={song} onClose={() => setOpen(false)} />}
-    </>
-  );
-}
-
-/** What of the open song is on the disk: all of it, not yet, or not at all. */
-function SavedSign() {
-  const { lasting } = usePorts();
-  const kind = useDesk((s) => s.saving.kind);
-  const words = !lasting
-    ? 'in this tab only'
-    : kind === 'saved'
-      ? 'saved'
-      : kind === 'saving'
-        ? 'saving …'
-        : 'not saved';
-  const isTrouble = words === 'not saved' || words === 'in this tab only';
-  return (
-    <span
-      data-saved={words}
-      className={`px-1 text-[0.8125rem] whitespace-nowrap ${isTrouble ? 'font-bold text-on-bar' : 'text-on-bar-soft max-sm:sr-only'}`}
-    >
-      {isTrouble && <span aria-hidden="true">⚠ </span>}
-      {words}
-    </span>
-  );
-}
-
-function ClashCount({ song }: { song: Song }) {
-  const clashes = useMemo(
-    () => songCauses(song).filter((f) => f.level === 'clash' && f.kept === null).length,
-    [song],
-  );
-  if (clashes === 0)
-    return <span className="rounded-full px-3 py-1 text-[0.875rem] whitespace-nowrap text-on-bar-soft max-sm:sr-only">no clashes</span>;
-  return (
-    <span className="rounded-full bg-[#b0103c] px-3 py-1 text-[0.875rem] font-bold whitespace-nowrap text-white max-sm:px-2">
-      {clashes}<span className="max-sm:sr-only"> {clashes === 1 ? 'clash' : 'clashes'}</span>
-    </span>
   );
 }

@@ -6,14 +6,26 @@ import { Banner, Button } from '../ui/index';
 import { exportSong, exportStored } from './export-song';
 import { PassDialog } from './pass-dialog';
 import { usePlayKey } from './listening/index';
-import { useDesk, usePorts } from './ports';
+import { openDesk, PortsContext, useDesk, usePorts } from './ports';
+import { useShelfPorts } from './shelf-ports';
 import { usePlaceInAddress } from './use-place-in-address';
 
 /** The first picture of a song comes before getting ready to split it. */
 const WARM_AFTER_MS = 400;
 
+/** The desk, and on it the song of the address. */
+export function SongRoom() {
+  const shelf = useShelfPorts();
+  const [ports] = useState(() => openDesk(shelf));
+  return (
+    <PortsContext.Provider value={ports}>
+      <SongFrame />
+    </PortsContext.Provider>
+  );
+}
+
 /** Opens the song of the address and shows what stands in the way of saving it. */
-export function SongFrame() {
+function SongFrame() {
   const { id = '' } = useParams();
   const { desk, client, listening, player, sound } = usePorts();
   const openId = useDesk((s) => s.id);

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { Button } from '../ui/index';
-import { usePorts } from './ports';
+import { useOpenedPorts } from './shelf-ports';
 
 /** A newer version of the application that waits to be taken; null: there is none, or not now. */
 interface UpdateState {
@@ -11,7 +11,7 @@ export const useUpdate = create<UpdateState>()(() => ({ take: null }));
 
 /** Offers a newer version; it is taken when somebody says so, with everything saved, never in the middle of work. */
 export function UpdateBanner() {
-  const { desk } = usePorts();
+  const opened = useOpenedPorts();
   const take = useUpdate((s) => s.take);
   if (take === null) return null;
   return (
@@ -21,14 +21,7 @@ export function UpdateBanner() {
       className="no-print flex flex-wrap items-center gap-2 border-l-8 border-ink bg-sheet px-4 py-1"
     >
       <span className="min-w-0">A newer Orchestron is here. It comes when you say so.</span>
-      <Button
-        onClick={() =>
-          void desk
-            .getState()
-            .saveNow()
-            .then(() => take())
-        }
-      >
+      <Button onClick={() => void Promise.resolve(opened?.desk.getState().saveNow()).then(() => take())}>
         Take it now
       </Button>
       <Button look="quiet" onClick={() => useUpdate.setState({ take: null })}>

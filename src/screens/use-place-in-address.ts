@@ -23,8 +23,11 @@ export function usePlaceInAddress(id: string, isOpen: boolean): void {
   useEffect(() => {
     if (!isOpen || !song) return undefined;
     const timer = setTimeout(() => {
-      const query = placeQuery(song, desk.getState().selection);
+      const place = placeQuery(song, desk.getState().selection);
       const { pathname, search, hash } = window.location;
+      // The stand and the sheets say there whose they are.
+      const { player } = Object.fromEntries(new URLSearchParams(search));
+      const query = `${place}${player === undefined ? '' : `${place === '' ? '' : '&'}player=${encodeURIComponent(player)}`}`;
       if (query === search.slice(1)) return;
       // Not through the router: nothing is drawn anew for it, and no step of the history is made.
       window.history.replaceState(

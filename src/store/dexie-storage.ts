@@ -1,5 +1,5 @@
 import Dexie, { type Table } from 'dexie';
-import { cardOf, type SongCard } from './song-card';
+import { cardOf } from './song-card';
 import {
   StorageProblem,
   versionOf,
@@ -7,6 +7,7 @@ import {
   type DeskMemory,
   type JournalEntry,
   type SetList,
+  type SongCard,
   type SongFace,
   type SongStorage,
   type StoredSong,
@@ -45,10 +46,7 @@ export function createDexieStorage(name = 'orchestron'): SongStorage {
     cards: () =>
       guarded(() =>
         db.transaction('rw', db.songs, db.cards, async () => {
-          const [ids, known] = await Promise.all([
-            db.songs.toCollection().primaryKeys(),
-            db.cards.toArray(),
-          ]);
+          const [ids, known] = await Promise.all([db.songs.toCollection().primaryKeys(), db.cards.toArray()]);
           // Records that came here by another way than `put` have no card yet; cards without a record are old.
           const there = new Set(ids);
           const stale = known.filter((card) => !there.has(card.id));

@@ -7,27 +7,15 @@ export { createDesk } from './desk';
 export type { Desk, DeskPorts, DeskState, Job, OpenTrouble, SavingState, Selection } from './desk-state';
 export { createDexieStorage } from './dexie-storage';
 export { createMemoryStorage } from './memory-storage';
-export {
-  addSong,
-  BIN_DAYS,
-  daysLeft,
-  fileTrouble,
-  freeTitle,
-  readBin,
-  readImport,
-  readShelf,
-  renameSong,
-  shelfEntry,
-  storageWords,
-  type Imported,
-  type ShelfEntry,
-} from './shelf';
-export type { SongCard } from './song-card';
+export { fileTrouble, readImport, type Imported } from './import';
+export { BIN_DAYS, daysLeft, freeTitle, readBin, renameSong, storageWords } from './shelf';
+export { addSong, readShelf, shelfEntry, type ShelfEntry } from './shelf-songs';
 export {
   StorageProblem,
   type BinnedSong,
   type PutOutcome,
   type SetList,
+  type SongCard,
   type SongFace,
   type SongStorage,
   type StoredSong,

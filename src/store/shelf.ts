@@ -1,47 +1,5 @@
-import { nanoid } from 'nanoid';
-import type { Problem } from '../core/base/index';
-import { readAny, readSongFile } from '../core/formats/index';
-import { freeName, MOST_CHARACTERS, saveSong, type Song } from '../core/song/index';
-import { StorageProblem, type BinnedSong, type SongStorage, type StoredSong } from './storage';
-import { understoodRecord } from './stored';
-
-/** A song on the shelf. `song` is null when what is stored cannot be read; `trouble` then says why. */
-export interface ShelfEntry {
-  readonly id: string;
-  readonly title: string;
-  readonly song: Song | null;
-  readonly trouble: string | null;
-  /** What else of the record is damaged. */
-  readonly remarks: readonly string[];
-  readonly updatedAt: number;
-  readonly stored: StoredSong;
-}
-
-/** Everything on the shelf, newest first. */
-export async function readShelf(storage: SongStorage): Promise<readonly ShelfEntry[]> {
-  return (await storage.list()).map(entryOf);
-}
-
-/** Puts a new song on the shelf and gives its id. Throws StorageProblem. */
-export async function addSong(
-  storage: SongStorage,
-  song: Song,
-  options: { now: number; draft?: string | null; clears?: readonly number[] },
-): Promise<string> {
-  const id = nanoid(12);
-  await storage.put(
-    { id, title: song.title, saved: saveSong(song), draft: options.draft ?? null, updatedAt: options.now },
-    0,
-    options.clears,
-  );
-  return id;
-}
-
-/** One song of the shelf; null when it is not there. */
-export async function shelfEntry(storage: SongStorage, id: string): Promise<ShelfEntry | null> {
-  const stored = await storage.get(id);
-  return stored && entryOf(stored);
-}
+import { freeName } from '../core/song/index';
+import { StorageProblem, type BinnedSong, type SongStorage } from './storage';
 
 /** How long a deleted song waits in the bin, in days. */
 export const BIN_DAYS = 30;
@@ -79,51 +37,10 @@ export function freeTitle(wanted: string, taken: readonly string[]): string {
   return freeName(wanted, taken);
 }
 
-/** What an imported file held: a song, with problems where part of a chart could not be read; or why nothing could. */
-export type Imported =
-  | {
-      readonly kind: 'song';
-      readonly song: Song;
-      readonly problems: readonly Problem[];
-      /** What was read as it stands and may be a slip. */
-      readonly questions: readonly Problem[];
-      /** The text itself, where there is something to mend or to answer in it. */
-      readonly text: string | null;
-    }
-  | { readonly kind: 'refused'; readonly message: string };
-
-/** Reads a file by its content: a song file, chart text, or a song as people type it. Never changes anything. */
-export function readImport(name: string, text: string): Imported {
-  if (text.length > MOST_CHARACTERS) return { kind: 'refused', message: tooLarge(name, text.length) };
-  const read = /\.json$/i.test(name) ? readSongFile(text) : readAny(text);
-  if (read.refused !== null) return { kind: 'refused', message: `${name}: ${read.refused}` };
-  const { problems, questions } = read;
-  const title =
-    read.kind === 'typed' && read.song.title === 'Untitled' ? name.replace(/\.[^.]*$/, '') : read.song.title;
-  const song = { ...read.song, title: title.trim() === '' ? 'Untitled' : title };
-  // What was typed freely is a song now; chart text is kept as it stands where something is to be mended in it.
-  const isOpen = read.kind === 'chart' && problems.length + questions.length > 0;
-  return { kind: 'song', song, problems, questions, text: isOpen ? text : null };
-}
-
-/** Whether a file is so large that it is not even opened, by its bytes; null when it is not. */
-export function fileTrouble(name: string, bytes: number): string | null {
-  return bytes > MOST_CHARACTERS ? tooLarge(name, bytes) : null;
-}
-
-function tooLarge(name: string, size: number): string {
-  return `${name} has ${(size / 1_000_000).toFixed(1)} MB; expected a song of at most ${MOST_CHARACTERS / 1_000_000} MB`;
-}
-
 /** A sentence for what the browser's storage said. */
 export function storageWords(error: unknown): string {
   const kind = error instanceof StorageProblem ? error.kind : 'refused';
   return kind === 'full'
     ? 'The browser’s storage is full. Your changes are safe in this tab only: export the song, then make room.'
     : 'The browser refuses to store songs here. They live in this tab only: export what you want to keep.';
-}
-
-function entryOf(stored: StoredSong): ShelfEntry {
-  const { title, song, trouble, remarks, updatedAt } = understoodRecord(stored);
-  return { id: stored.id, title, song, trouble, remarks, updatedAt, stored };
 }

@@ -1,20 +1,5 @@
 import { defaultGuitar, tuningWords } from '../core/instrument/index';
-import { versionOf, type StoredSong } from './storage';
-
-/** What the shelf knows of a song without reading all of it: enough to find it and put it in order. */
-export interface SongCard {
-  readonly id: string;
-  readonly title: string;
-  /** As the song says it: "Dm", "Ab"; null when the record is damaged. */
-  readonly key: string | null;
-  /** Beats a minute; null when the record is damaged. */
-  readonly tempo: number | null;
-  /** In words, the first guitar's first: "drop D", "drop D, bass standard"; null when the record is damaged. */
-  readonly tuning: string | null;
-  /** Milliseconds since 1970; 0 when that is not known. */
-  readonly updatedAt: number;
-  readonly version: number;
-}
+import { versionOf, type SongCard, type StoredSong } from './storage';
 
 /** The card of whatever stands under a key of the shelf. Never throws. */
 export function cardOf(stored: StoredSong): SongCard {

@@ -195,11 +195,13 @@ describe('cards of the browser’s storage', () => {
     await storage.put(row('good'), 0);
     const db = new Dexie('cards');
     await db.open();
-    await db.table('songs').bulkPut([
-      { id: 'odd', title: 7, saved: { song: { key: ['x'], players: 'none' } } },
-      { id: 'bare' },
-      { ...row('other', 'Other', 5), version: 3 },
-    ]);
+    await db
+      .table('songs')
+      .bulkPut([
+        { id: 'odd', title: 7, saved: { song: { key: ['x'], players: 'none' } } },
+        { id: 'bare' },
+        { ...row('other', 'Other', 5), version: 3 },
+      ]);
     await db.table('songs').delete('good');
     const cards = await storage.cards();
     expect(cards.map((c) => [c.id, c.title, c.key, c.tuning, c.version])).to.have.deep.members([

@@ -1,6 +1,5 @@
 import type { SavedSong, Song } from '../core/song/index';
 import type { History } from './history';
-import type { SongCard } from './song-card';
 
 /** A song as it is kept. `version` grows by one with every save, so two tabs notice each other. */
 export interface StoredSong {
@@ -54,6 +53,21 @@ export interface DeskMemory {
   readonly version: number;
   readonly now: Written;
   readonly history: History<Written>;
+}
+
+/** What the shelf knows of a song without reading all of it: enough to find it and put it in order. */
+export interface SongCard {
+  readonly id: string;
+  readonly title: string;
+  /** As the song says it: "Dm", "Ab"; null when the record is damaged. */
+  readonly key: string | null;
+  /** Beats a minute; null when the record is damaged. */
+  readonly tempo: number | null;
+  /** In words, the first guitar's first: "drop D", "drop D, bass standard"; null when the record is damaged. */
+  readonly tuning: string | null;
+  /** Milliseconds since 1970; 0 when that is not known. */
+  readonly updatedAt: number;
+  readonly version: number;
 }
 
 /** A song that was deleted, as it was, for as long as the bin keeps it. */

@@ -8,6 +8,6 @@ export { Dialog, DialogEnd } from './dialog';
 export { keepFocus } from './keep-focus';
 export { Menu, type MenuItem } from './menu';
 export { useTheme, type Theme } from './theme';
-export { useBig } from './use-big';
+export { useBig, useLow } from './use-big';
 export { useScreenSize, type ScreenSize } from './use-screen-size';
 export { useWidth } from './use-width';

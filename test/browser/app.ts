@@ -7,7 +7,12 @@ export { importText } from '../../scripts/browser';
 export interface App {
   readonly address: string;
   /** A page in a fresh context (nothing stored); what the console complains about is collected. */
-  open(options?: { width?: number; height?: number; theme?: 'light' | 'dark'; offline?: boolean }): Promise<Opened>;
+  open(options?: {
+    width?: number;
+    height?: number;
+    theme?: 'light' | 'dark';
+    offline?: boolean;
+  }): Promise<Opened>;
   stop(): Promise<void>;
 }
 

@@ -1,7 +1,18 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
 import { runTrials } from '../../scripts/trials';
-import { catchDownloads, goTo, importText, openSong, press, sees, songMenu, startApp, text, type App } from './app';
+import {
+  catchDownloads,
+  goTo,
+  importText,
+  openSong,
+  press,
+  sees,
+  songMenu,
+  startApp,
+  text,
+  type App,
+} from './app';
 
 /** Changes a stored record behind the application's back; `change` is what runs on it in the page, as text. */
 async function damage(page: Page, title: string, change: string): Promise<void> {

@@ -5,7 +5,18 @@ import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
 import { readChart, songAs, packed, shelfFiles } from '../../src/core/formats/index';
 import { demoTexts } from '../fuzz/corpus';
-import { catchDownloads, goTo, importText, openSong, press, sees, songMenu, startApp, text, type App } from './app';
+import {
+  catchDownloads,
+  goTo,
+  importText,
+  openSong,
+  press,
+  sees,
+  songMenu,
+  startApp,
+  text,
+  type App,
+} from './app';
 
 const signs = readFileSync(new URL('../formats/every-sign.txt', import.meta.url), 'utf8');
 

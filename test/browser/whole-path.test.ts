@@ -1,6 +1,18 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
-import { catchDownloads, goTo, importText, openSong, press, sees, shelfMenu, songMenu, startApp, text, type App } from './app';
+import {
+  catchDownloads,
+  goTo,
+  importText,
+  openSong,
+  press,
+  sees,
+  shelfMenu,
+  songMenu,
+  startApp,
+  text,
+  type App,
+} from './app';
 
 const CHART = `title: Paper Kite
 key: Am

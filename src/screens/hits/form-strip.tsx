@@ -16,7 +16,10 @@ export function FormStrip({ scope, onJoin }: Props) {
   const order = practiceOrder(connections);
   const out = joinsOut(connections);
   return (
-    <nav aria-label="Sections and joins" className="flex items-center gap-2 border-b border-line px-4 py-1 max-sm:px-2">
+    <nav
+      aria-label="Sections and joins"
+      className="flex items-center gap-2 border-b border-line px-4 py-1 max-sm:px-2"
+    >
       <ol className="flex min-w-0 flex-1 items-center gap-0.5 overflow-x-auto py-0.5">
         {playings.map((playing, i) => {
           const join = i + 1 < playings.length ? out.get(playing.index)?.after : null;

@@ -40,7 +40,11 @@ function commonKeys(context: KeyContext): readonly HitsKey[] {
     },
     { key: 'ArrowDown', words: 'next player', does: toPlayer(1) },
     { key: 'ArrowUp', words: 'player before', does: toPlayer(-1) },
-    { key: 'PageDown', words: 'next bar', does: () => go(player, Math.min(tick + length, scope.bars.length * length - division)) },
+    {
+      key: 'PageDown',
+      words: 'next bar',
+      does: () => go(player, Math.min(tick + length, scope.bars.length * length - division)),
+    },
     { key: 'PageUp', words: 'bar before', does: () => go(player, Math.max(0, tick - length)) },
     {
       key: 'Backspace',

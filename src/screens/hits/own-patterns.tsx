@@ -77,7 +77,9 @@ export function OwnPatterns({ meter, here, name: barName, onHits }: Props) {
           Keep {barName} under that name
         </Button>
       </form>
-      {hits === null && <p className="mt-1 text-[0.875rem] text-soft">Nothing is written in {barName} yet.</p>}
+      {hits === null && (
+        <p className="mt-1 text-[0.875rem] text-soft">Nothing is written in {barName} yet.</p>
+      )}
     </section>
   );
 }

@@ -1,6 +1,6 @@
 /** keys: what single keys stand for, one meaning everywhere; off or moved as somebody likes. Start with meanings.ts. */
 export { KeyCap } from './key-cap';
-export { KeySheet, openKeySheet, useKeySheet } from './key-sheet';
+export { closeKeySheet, openKeySheet, useKeySheet, type KeySheetProps } from './key-sheet-state';
 export { movedTo, useCap, usualKey, type KeySettings } from './key-settings';
 export { capOf, MEANINGS, type KeyMeaning, type KeyScreen } from './meanings';
 export { useSingleKeys } from './use-single-keys';

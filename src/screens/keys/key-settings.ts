@@ -37,11 +37,7 @@ export const useKeySettings = create<KeyState>()(
 );
 
 /** The chosen keys with one more; two keys change places rather than stand for the same. */
-export function movedTo(
-  moved: KeySettings['moved'],
-  usual: string,
-  to: string,
-): KeySettings['moved'] {
+export function movedTo(moved: KeySettings['moved'], usual: string, to: string): KeySettings['moved'] {
   const keys = MEANINGS.map((m) => m.key);
   if (!isMovable(usual) || !isMovable(to) || !keys.includes(usual)) return moved;
   const inUse = (key: string) => moved[key] ?? key;

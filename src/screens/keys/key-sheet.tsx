@@ -1,19 +1,10 @@
 import { Switch } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
-import { create } from 'zustand';
 import { Button, Dialog } from '../../ui/index';
 import { useKeySettings } from './key-settings';
+import type { KeySheetProps } from './key-sheet-state';
 import { capOf, isMovable, isSign, MEANINGS, type KeyMeaning, type KeyScreen } from './meanings';
-
-/** Whether the keys are shown. Opened by `?` and by every button that says so. */
-export const useKeySheet = create<{ readonly isOpen: boolean }>()(() => ({ isOpen: false }));
-
-export function openKeySheet(): void {
-  useKeySheet.setState({ isOpen: true });
-}
-
-const close = () => useKeySheet.setState({ isOpen: false });
 
 /** Keys that are not single ones, for each screen. */
 const OTHERS: Partial<Record<KeyScreen, readonly (readonly [string, string])[]>> = {
@@ -30,9 +21,7 @@ const OTHERS: Partial<Record<KeyScreen, readonly (readonly [string, string])[]>>
     ['Delete', 'take the bar out; with shift only its first chord'],
     ['Ctrl+space', 'in the text: what may stand here; Tab takes it'],
   ],
-  split: [
-    ['letters, Enter', 'in what else could be played: hear about it, take it; Escape leaves'],
-  ],
+  split: [['letters, Enter', 'in what else could be played: hear about it, take it; Escape leaves']],
   line: [
     ['0 … 9', 'the fret; two digits quickly are one fret'],
     ['⇧↑ ⇧↓', 'a fret up, a fret down'],
@@ -60,14 +49,13 @@ const TITLES: Record<KeyScreen, string> = {
 };
 
 /** All keys of a screen; they can be switched off, and others chosen for them. */
-export function KeySheet({ screen }: { readonly screen: KeyScreen }) {
-  const isOpen = useKeySheet((s) => s.isOpen);
+export function KeySheet({ screen, onClose }: KeySheetProps) {
   const { isOn, setOn, moved, move, reset } = useKeySettings();
   const [choosing, setChoosing] = useState<string | null>(null);
   const [said, setSaid] = useState('');
   const put = () => {
     setChoosing(null);
-    close();
+    onClose();
   };
   const choose = (usual: string, event: KeyboardEvent) => {
     if (choosing !== usual || event.ctrlKey || event.metaKey) return;
@@ -79,7 +67,8 @@ export function KeySheet({ screen }: { readonly screen: KeyScreen }) {
     if (['Shift', 'Alt', 'AltGraph', 'Dead'].includes(event.key)) return;
     event.preventDefault();
     event.stopPropagation();
-    if (!isMovable(event.key)) return setSaid(`${capOf(event.key)} cannot be chosen; expected a letter or a sign`);
+    if (!isMovable(event.key))
+      return setSaid(`${capOf(event.key)} cannot be chosen; expected a letter or a sign`);
     const other = MEANINGS.find((m) => (moved[m.key] ?? m.key) === event.key && m.key !== usual);
     move(usual, event.key);
     setChoosing(null);
@@ -130,7 +119,7 @@ export function KeySheet({ screen }: { readonly screen: KeyScreen }) {
     </dl>
   );
   return (
-    <Dialog open={isOpen} onClose={put} title={`Keys: ${TITLES[screen]}`}>
+    <Dialog open onClose={put} title={`Keys: ${TITLES[screen]}`}>
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <label className="flex items-center gap-2">
           <Switch.Root
@@ -144,7 +133,9 @@ export function KeySheet({ screen }: { readonly screen: KeyScreen }) {
           Single keys
         </label>
         <span className="text-[0.875rem] text-soft">
-          {isOn ? 'Press a key in the list to choose another for it.' : 'Off: letters and signs alone do nothing.'}
+          {isOn
+            ? 'Press a key in the list to choose another for it.'
+            : 'Off: letters and signs alone do nothing.'}
         </span>
         {Object.keys(moved).length > 0 && (
           <Button look="quiet" onClick={reset}>

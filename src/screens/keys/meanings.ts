@@ -25,7 +25,11 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: 'PageDown', words: 'next bar', on: HANDS },
   { key: '[', words: 'section before', on: ['split', 'hits', 'line', 'listen'] },
   { key: ']', words: 'next section', on: ['split', 'hits', 'line', 'listen'] },
-  { key: '1', words: 'Guitar 1: its part; when listening softer, silent, as it is', on: ['split', 'hits', 'listen'] },
+  {
+    key: '1',
+    words: 'Guitar 1: its part; when listening softer, silent, as it is',
+    on: ['split', 'hits', 'listen'],
+  },
   { key: '2', words: 'Guitar 2, the same', on: ['split', 'hits', 'listen'] },
   { key: '3', words: 'bass, the same', on: ['split', 'hits', 'listen'] },
   { key: '4', words: 'drums: softer, silent, as they are', on: ['listen'] },
@@ -36,7 +40,11 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: '?', words: 'the keys of this screen', on: ['songs', ...SONG] },
   // Hearing.
   { key: ' ', words: 'play from here, or stop', on: SONG },
-  { key: 'e', words: 'hear this bar round and round; of two things the other one', on: ['split', 'hits', 'line', 'listen'] },
+  {
+    key: 'e',
+    words: 'hear this bar round and round; of two things the other one',
+    on: ['split', 'hits', 'line', 'listen'],
+  },
   { key: 'R', words: 'what goes round: the song, the bar, the section, the join', on: ['listen'] },
   { key: '-', words: 'slower', on: ['listen'] },
   { key: '+', words: 'faster', on: ['listen'] },
@@ -44,14 +52,22 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: 'I', words: 'the part I play: Guitar 1, Guitar 2, bass, none', on: ['listen'] },
   { key: 'm', words: 'that round was clean', on: ['listen'] },
   // Choosing and keeping.
-  { key: 'a', words: 'what else could be played: grips on Split, patterns on Hits', on: ['split', 'hits', 'line'] },
+  {
+    key: 'a',
+    words: 'what else could be played: grips on Split, patterns on Hits',
+    on: ['split', 'hits', 'line'],
+  },
   { key: 'A', words: 'what else the right hand could do in this bar', on: ['split'] },
   { key: 's', words: 'split the section (again: everything not locked)', on: ['split'] },
   { key: 'l', words: 'lock or unlock the grip', on: ['split'] },
   { key: 'k', words: 'keep the finding here on purpose', on: ['split', 'hits', 'line'] },
   { key: '~', words: 'a guess, or not', on: ['split', 'hits', 'line'] },
   { key: '=', words: 'either: another way kept beside this one, and swapped', on: ['split', 'hits', 'line'] },
-  { key: '|', words: 'this bar in writing: chords, voice, grips, notes, hits', on: ['split', 'hits', 'line'] },
+  {
+    key: '|',
+    words: 'this bar in writing: chords, voice, grips, notes, hits',
+    on: ['split', 'hits', 'line'],
+  },
   { key: "'", words: 'remarks: told to everybody or one player', on: ['split', 'hits', 'line'] },
   { key: 'P', words: 'choose or tune the plan', on: ['split'] },
   { key: 'G', words: 'gain and sound of the player, in the section or the bar', on: ['split'] },
@@ -69,7 +85,11 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: 'q', words: 'down or up: as the hand goes, down, up', on: HANDS },
   { key: 'y', words: 'how: the grip is come to, the strings are struck', on: ['split', 'hits'] },
   { key: 't', words: 'one string: alone, each in turn, then the whole grip', on: ['hits'] },
-  { key: 'u', words: 'mute low: the lowest string muted while the others ring, one more, none', on: ['hits'] },
+  {
+    key: 'u',
+    words: 'mute low: the lowest string muted while the others ring, one more, none',
+    on: ['hits'],
+  },
   ...[1, 2, 3, 4, 5, 6].map((n): KeyMeaning => ({
     key: `Shift+${n}`,
     words: `string ${n}: struck here with the others, or not`,

@@ -42,5 +42,7 @@ function isClosed(): boolean {
 function isText(target: EventTarget | null): boolean {
   if (!isTyping(target)) return false;
   if (target instanceof HTMLSelectElement) return false;
-  return !(target instanceof HTMLInputElement && /^(checkbox|radio|range|button|file|color)$/.test(target.type));
+  return !(
+    target instanceof HTMLInputElement && /^(checkbox|radio|range|button|file|color)$/.test(target.type)
+  );
 }

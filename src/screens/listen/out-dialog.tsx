@@ -6,7 +6,7 @@ import type { SongPlace } from '../../core/song/index';
 import { STEMS } from '../../core/sound/index';
 import { Button, Dialog } from '../../ui/index';
 import type { OutPart } from '../../core/formats/wav/song-files';
-import { downloadBytes } from '../export-song';
+import { downloadBytes } from '../download';
 import { fileName } from '../../core/base/index';
 import { fadersOf } from '../listening/room';
 import { markWords, MARKS, spansOf, useListening, type Mark } from '../listening/index';

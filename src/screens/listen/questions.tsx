@@ -24,7 +24,9 @@ export function Questions({ model }: { model: SplitModel }) {
     .filter((cause) => cause.kept === null && cause.level !== 'note')
     .sort((a, b) => RANK[a.level] - RANK[b.level]);
   if (causes.length === 0) {
-    return <p className="text-[0.875rem] text-soft">Nothing clashes: there is nothing to be settled by ear.</p>;
+    return (
+      <p className="text-[0.875rem] text-soft">Nothing clashes: there is nothing to be settled by ear.</p>
+    );
   }
   return (
     <ul className="flex flex-col gap-2">

@@ -2,7 +2,7 @@ import { pageFile, writeStands } from '../../carry/index';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { standSheet } from '../../core/sheet/index';
 import type { Song } from '../../core/song/index';
-import { download } from '../export-song';
+import { download } from '../download';
 import { fileName } from '../../core/base/index';
 
 /** Hands out the stands of some players as one page that needs no network. Fails where the stand's own parts do not arrive. */

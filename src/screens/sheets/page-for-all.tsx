@@ -36,7 +36,10 @@ export function PageForAll({ song }: { song: Song }) {
           </h2>
           {!part.asBefore && (
             <>
-              <ol className="my-1 flex flex-wrap gap-y-0.5 text-[1.0625rem] font-bold" aria-label="Chords by bar">
+              <ol
+                className="my-1 flex flex-wrap gap-y-0.5 text-[1.0625rem] font-bold"
+                aria-label="Chords by bar"
+              >
                 {part.chords.map((chords, i) => (
                   <li key={i} className="min-w-20 border-l-2 border-ink px-2">
                     {chords === '' ? <span className="text-soft">–</span> : chords}

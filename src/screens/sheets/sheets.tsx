@@ -6,7 +6,7 @@ import { sheetName, sheetOf, sheetText, type Sheet } from '../../core/sheet/inde
 import type { Song } from '../../core/song/index';
 import { Banner, Button, Menu } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
-import { download } from '../export-song';
+import { download } from '../download';
 import { fileName } from '../../core/base/index';
 import { StillOpen } from '../listen/still-open';
 import { NextSteps } from '../next-steps';

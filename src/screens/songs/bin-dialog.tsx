@@ -22,10 +22,7 @@ export function BinDialog(props: {
       {songs.length === 0 && <p className="mb-3">It is empty.</p>}
       <ul className="mb-3 max-h-[50vh] overflow-y-auto" data-bin>
         {songs.map((song) => (
-          <li
-            key={song.stored.id}
-            className="flex flex-wrap items-center gap-2 border-t border-line py-1.5"
-          >
+          <li key={song.stored.id} className="flex flex-wrap items-center gap-2 border-t border-line py-1.5">
             <b className="min-w-0 break-words">{titleOf(song)}</b>
             <span className="text-[0.875rem] text-soft">{daysWords(daysLeft(song, now))}</span>
             <span className="ml-auto flex gap-1">

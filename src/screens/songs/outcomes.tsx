@@ -11,7 +11,12 @@ const SIGNS = {
 /** What became of each of several files. */
 export function Outcomes({ files }: { readonly files: readonly FileOutcome[] }) {
   return (
-    <ul className="max-h-64 w-full overflow-y-auto text-[0.875rem]" data-outcomes tabIndex={0} aria-label="The files">
+    <ul
+      className="max-h-64 w-full overflow-y-auto text-[0.875rem]"
+      data-outcomes
+      tabIndex={0}
+      aria-label="The files"
+    >
       {files.map(({ file, kind, words }, i) => (
         <li key={i} data-outcome={kind} className="border-t border-line py-1">
           <b className="break-all">{file}</b>:{' '}

@@ -69,7 +69,8 @@ function keyRank(key: string | null): readonly (number | string)[] {
 function compare(a: readonly (number | string)[], b: readonly (number | string)[]): number {
   for (const [i, x] of a.entries()) {
     const y = b[i]!;
-    const by = typeof x === 'string' && typeof y === 'string' ? collator.compare(x, y) : Number(x) - Number(y);
+    const by =
+      typeof x === 'string' && typeof y === 'string' ? collator.compare(x, y) : Number(x) - Number(y);
     if (by !== 0 && !Number.isNaN(by)) return by;
   }
   return 0;

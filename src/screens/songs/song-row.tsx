@@ -4,10 +4,10 @@ import { formatDuration } from '../../core/time/index';
 import type { SetList, SongCard } from '../../store/index';
 import { Menu, useWidth } from '../../ui/index';
 import { RegisterLane } from '../../views/index';
-import { usePorts } from '../ports';
+import { useShelfPorts } from '../shelf-ports';
 import { rowItems, type RowDoes } from './row-items';
 import { keyWords } from './shelf-order';
-import type { Face } from './song-face';
+import type { Face } from './kept-face';
 import { useFace, type RowLook } from './use-faces';
 
 /** One song of the shelf: what it is, one menu of what can be done with it, and its registers as a strip. */
@@ -17,7 +17,7 @@ export function SongRow(props: {
   readonly does: RowDoes;
 }) {
   const { card, sets, does } = props;
-  const { storage } = usePorts();
+  const { storage } = useShelfPorts();
   const look = useFace(storage, card);
   const [renaming, setRenaming] = useState(false);
   const isReadable = look?.kind !== 'odd' || look.entry.song !== null;
@@ -108,19 +108,16 @@ function Below({ card, look }: { readonly card: SongCard; readonly look: RowLook
 }
 
 function Strip({ card, face }: { readonly card: SongCard; readonly face: Face }) {
-  const { desk } = usePorts();
   const navigate = useNavigate();
   const [ref, width] = useWidth<HTMLDivElement>();
   const onSelect = useMemo(
-    () => (playing: number) =>
-      void desk
-        .getState()
-        .open(card.id)
-        .then(() => {
-          desk.getState().select({ playing, pass: 1, moment: 0 });
-          void navigate(`/song/${card.id}/split`);
-        }),
-    [card.id, desk, navigate],
+    () => (block: number) => {
+      const section = face.sections[block] ?? '';
+      const nth = face.sections.slice(0, block + 1).filter((name) => name === section).length;
+      const place = new URLSearchParams({ section, nth: String(nth), bar: '1' });
+      void navigate(`/song/${card.id}/split?${place.toString()}`);
+    },
+    [card.id, face.sections, navigate],
   );
   return (
     <div ref={ref} className="mt-1 overflow-x-auto" style={{ height: STRIP }}>

@@ -3,13 +3,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { fileName } from '../../core/base/index';
 import type { Song } from '../../core/song/index';
-import { addSong, freeTitle, shelfEntry, storageWords, type SongCard } from '../../store/index';
+import { freeTitle, storageWords, type SongCard } from '../../store/index';
 import { Banner, Button, Menu } from '../../ui/index';
 import { arriving, laterDialog } from '../arriving';
 import type { ChartStart } from '../chart/chart';
-import { downloadBytes, exportSong, exportStored } from '../export-song';
+import { downloadBytes } from '../download';
 import { DropZone, SONG_FILES } from '../paste/drop-zone';
-import { usePorts } from '../ports';
+import { useShelfPorts } from '../shelf-ports';
 import { useSingleKeys } from '../keys/index';
 import { BinDialog } from './bin-dialog';
 import { Keeping, useKeeping } from './keeping';
@@ -27,6 +27,8 @@ const PasteDialog = laterDialog(async () => (await import('../paste/paste-dialog
 const TakenDialog = laterDialog(async () => (await import('../take/taken-dialog')).TakenDialog);
 const ShelfInDialog = laterDialog(async () => (await import('../take/shelf-in-dialog')).ShelfInDialog);
 
+const work = () => import('./shelf-work');
+
 /** Something the shelf has to say, and whether what was done can be taken back. */
 interface Notice {
   readonly tone: 'plain' | 'watch' | 'clash';
@@ -37,7 +39,7 @@ interface Notice {
 
 /** The shelf: every song in this browser as a strip of its registers, found, put in order, and taken along. */
 export function Songs() {
-  const { storage, desk, deeds } = usePorts();
+  const { storage, deeds, told } = useShelfPorts();
   const navigate = useNavigate();
   const [notice, setNotice] = useState<Notice | null>(null);
   const [isBinOpen, setBinOpen] = useState(false);
@@ -48,10 +50,11 @@ export function Songs() {
   const tell = useCallback(
     (next: Notice) => {
       setNotice(next);
-      desk.getState().say(next.text);
+      told.setState({ said: next.text });
     },
-    [desk],
+    [told],
   );
+  const say = (said: string) => told.setState({ said });
   const attempt = useCallback(
     async (work: () => Promise<void>) => {
       try {
@@ -80,6 +83,16 @@ export function Songs() {
     return true;
   });
 
+  // What a song needs is on its way while somebody looks for one.
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      void Promise.all([import('../song-frame'), import('../split/split'), import('../song-bar')]).catch(
+        () => undefined,
+      );
+    }, WARM_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
+
   // What one deed of many said does not stand when it was taken back.
   const lastDeed = useRef(deeds.getState().past.at(-1));
   useEffect(
@@ -98,6 +111,7 @@ export function Songs() {
   };
   /** Puts a song on the shelf; gives its id. */
   const put = async (song: Song, draft: string | null): Promise<string> => {
+    const { addSong } = await arriving(work);
     const id = await addSong(storage, song, { now: Date.now(), draft });
     shelf.added([id], `new song ${song.title}`);
     void keeping.ask();
@@ -152,6 +166,7 @@ export function Songs() {
   const wholeShelf = () =>
     attempt(async () => {
       const { packed, shelfFiles } = await arriving(() => import('../../core/formats/files/index'));
+      const { shelfEntry } = await arriving(work);
       const entries = await Promise.all((cards ?? []).map((card) => shelfEntry(storage, card.id)));
       const songs = entries.flatMap((entry) => (entry?.song ? [entry.song] : []));
       downloadBytes('orchestron-songs.zip', packed(shelfFiles(songs)), 'application/zip');
@@ -164,6 +179,7 @@ export function Songs() {
 
   const handOut = (card: SongCard, kind: HandOutKind) =>
     attempt(async () => {
+      const { exportSong, exportStored, shelfEntry } = await arriving(work);
       const entry = await shelfEntry(storage, card.id);
       if (!entry) return;
       if (kind === 'stored' || !entry.song) return exportStored(entry.stored);
@@ -207,9 +223,7 @@ export function Songs() {
         const songs = isOn ? list.songs.filter((id) => id !== card.id) : [...list.songs, card.id];
         const label = `${isOn ? 'take' : 'put'} ${card.title} ${isOn ? 'off' : 'on'} ${list.name}`;
         await shelf.changeSet(list, { ...list, songs }, label);
-        desk
-          .getState()
-          .say(`${card.title} ${isOn ? 'is not on' : 'is on'} ${list.name} ${isOn ? 'any more' : 'now'}`);
+        say(`${card.title} ${isOn ? 'is not on' : 'is on'} ${list.name} ${isOn ? 'any more' : 'now'}`);
       }),
   };
 
@@ -257,7 +271,8 @@ export function Songs() {
                     const added = await shelf.bringDemo();
                     tell({
                       tone: 'plain',
-                      text: added === 0 ? 'The demo songs are all here.' : `${added} demo songs brought back.`,
+                      text:
+                        added === 0 ? 'The demo songs are all here.' : `${added} demo songs brought back.`,
                       canUndo: added > 0,
                     });
                   }),
@@ -297,7 +312,7 @@ export function Songs() {
               void attempt(async () => {
                 const list = await shelf.newSet(name);
                 look.change({ set: list.id, order: 'set', scroll: 0 });
-                desk.getState().say(`Set list ${name}: put songs on it under “More” beside each`);
+                say(`Set list ${name}: put songs on it under “More” beside each`);
               })
             }
             onRemoveSet={(list) =>
@@ -345,11 +360,11 @@ export function Songs() {
           onRestore={(song) =>
             void attempt(async () => {
               const isBack = await shelf.restore(song);
-              desk
-                .getState()
-                .say(
-                  isBack ? `${song.stored.title} is back on the shelf` : `${song.stored.title} is there already`,
-                );
+              say(
+                isBack
+                  ? `${song.stored.title} is back on the shelf`
+                  : `${song.stored.title} is there already`,
+              );
             })
           }
           onDiscard={(songs) => void attempt(() => shelf.discard(songs))}
@@ -412,6 +427,9 @@ export function Songs() {
 
 const LEFT = 'left out, as you chose.';
 
+/** The shelf comes first. */
+const WARM_AFTER_MS = 600;
+
 function left(files: readonly FileOutcome[], landed: number): string {
   const waits = files.filter((f) => f.kind === 'waits').length;
   const not = files.length - landed - waits;
@@ -419,6 +437,7 @@ function left(files: readonly FileOutcome[], landed: number): string {
 }
 
 function outcomeWords({ file, kind, words }: FileOutcome): string {
-  if (kind === 'refused') return `${words.startsWith(file) ? words : `${file}: ${words}`}. Nothing was imported from it.`;
+  if (kind === 'refused')
+    return `${words.startsWith(file) ? words : `${file}: ${words}`}. Nothing was imported from it.`;
   return kind === 'in' || kind === 'asks' ? words : `${file}: ${words}`;
 }

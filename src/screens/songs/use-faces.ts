@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import { shelfEntry, type ShelfEntry, type SongCard, type SongStorage } from '../../store/index';
-import { FACE_SHAPE, faceKept, faceOf, type Face } from './song-face';
+import type { ShelfEntry, SongCard, SongStorage } from '../../store/index';
+import { FACE_SHAPE, faceKept, type Face } from './kept-face';
 
 /** What a row shows below its title. */
 export type RowLook =
@@ -57,6 +57,7 @@ async function workedOut(
   storage: SongStorage,
   { id, kept }: { readonly id: string; readonly kept: Face | null },
 ): Promise<RowLook | null> {
+  const { faceOf, shelfEntry } = await import('./shelf-work');
   const entry = await shelfEntry(storage, id);
   if (!entry) return null;
   if (!entry.song) {

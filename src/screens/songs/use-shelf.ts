@@ -1,17 +1,16 @@
 import { nanoid } from 'nanoid';
 import { useCallback, useEffect, useState } from 'react';
 import {
-  addSong,
   freeTitle,
   readBin,
   renameSong,
-  shelfEntry,
   type BinnedSong,
   type SetList,
   type SongCard,
+  type SongStorage,
 } from '../../store/index';
 import { arriving } from '../arriving';
-import { usePorts } from '../ports';
+import { useOpenedPorts, useShelfPorts } from '../shelf-ports';
 
 /** What stands on the shelf, and what can be done with it; every deed can be taken back. */
 export interface Shelf {
@@ -34,11 +33,14 @@ export interface Shelf {
   changeSet(list: SetList, now: SetList | null, label: string): Promise<void>;
 }
 
+const work = () => import('./shelf-work');
+
 const WELCOMED = 'orchestron.welcomed';
 
 /** `attempt` does the work and says what storage refuses. */
 export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>): Shelf {
-  const { storage, desk, deeds } = usePorts();
+  const { storage, deeds } = useShelfPorts();
+  const desk = useOpenedPorts()?.desk ?? null;
   const [cards, setCards] = useState<readonly SongCard[] | null>(null);
   const [bin, setBin] = useState<readonly BinnedSong[]>([]);
   const [sets, setSets] = useState<readonly SetList[]>([]);
@@ -54,7 +56,7 @@ export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>):
   useEffect(() => {
     void attempt(async () => {
       // What is typed on the open song stands on the shelf too; nothing waits for it.
-      void desk.getState().saveNow().then(refresh);
+      if (desk) void desk.getState().saveNow().then(refresh);
       if (!welcomed() && (await storage.cards()).length === 0) await addDemo(storage, []);
       await refresh();
     });
@@ -63,7 +65,7 @@ export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>):
 
   const { did } = deeds.getState();
   const putAway = (id: string) => {
-    if (desk.getState().id === id) desk.getState().close();
+    if (desk?.getState().id === id) desk.getState().close();
   };
   const remove = async (ids: readonly string[]) => {
     for (const id of ids) {
@@ -106,6 +108,7 @@ export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>):
       });
     },
     async duplicate({ id }) {
+      const { addSong, shelfEntry } = await arriving(work);
       const entry = await shelfEntry(storage, id);
       if (!entry?.song) return null;
       const title = freeTitle(
@@ -163,15 +166,11 @@ export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>):
 }
 
 /** Gives the ids of what was missing. */
-async function addDemo(
-  storage: ReturnType<typeof usePorts>['storage'],
-  titles: readonly string[],
-): Promise<readonly string[]> {
-  const { demoSongs } = await arriving(() => import('../demo/demo-songs'));
+async function addDemo(storage: SongStorage, titles: readonly string[]): Promise<readonly string[]> {
+  const { addSong, demoSongs } = await arriving(work);
   const missing = demoSongs().filter((song) => !titles.includes(song.title));
   const ids: string[] = [];
-  for (const [i, song] of missing.entries())
-    ids.push(await addSong(storage, song, { now: Date.now() + i }));
+  for (const [i, song] of missing.entries()) ids.push(await addSong(storage, song, { now: Date.now() + i }));
   try {
     localStorage.setItem(WELCOMED, 'yes');
   } catch {

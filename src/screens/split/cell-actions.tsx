@@ -74,7 +74,10 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
         aria-pressed={cell.kind !== 'open' && cell.guess}
         onClick={() =>
           cell.kind !== 'open' &&
-          put({ ...cell, guess: !cell.guess }, `${cell.guess ? 'no guess any more for' : 'a guess for'} ${where}`)
+          put(
+            { ...cell, guess: !cell.guess },
+            `${cell.guess ? 'no guess any more for' : 'a guess for'} ${where}`,
+          )
         }
       >
         {cell.kind !== 'open' && cell.guess ? '≈ A guess' : 'A guess?'}

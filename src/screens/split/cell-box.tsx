@@ -88,7 +88,9 @@ export function CellBox({
         </span>
       </span>
       <span className="flex w-full min-w-0 items-baseline gap-2 leading-5 big:leading-9">
-        <span className={`frets shrink-0 text-[0.9375rem] font-bold big:text-[1.5rem] ${PLAYER_TEXT[player]}`}>
+        <span
+          className={`frets shrink-0 text-[0.9375rem] font-bold big:text-[1.5rem] ${PLAYER_TEXT[player]}`}
+        >
           {push && <span title={push}>‹</span>}
           {line === null && cell.kind === 'grip'
             ? `${leadText(cell)}${formatGrip(cell.grip)}${offText(cell)}`

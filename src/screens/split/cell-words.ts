@@ -51,8 +51,7 @@ export function momentInWords(
   const moment = model.moments[index];
   if (!moment) return '';
   const cell = moment.cells[player];
-  const frets =
-    cell.kind === 'grip' ? ` ${leadText(cell)}${formatGrip(cell.grip)}${offText(cell)}` : '';
+  const frets = cell.kind === 'grip' ? ` ${leadText(cell)}${formatGrip(cell.grip)}${offText(cell)}` : '';
   const found = findingsOfCell(model, { player, span: { first: index, last: index } });
   return [
     `bar ${moment.bar + 1}`,

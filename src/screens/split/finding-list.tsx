@@ -147,8 +147,7 @@ function Kept({ model }: { model: SplitModel }) {
   if (list.length === 0) {
     return (
       <p className="text-soft">
-        Nothing is kept on purpose yet. What you keep is listed here and comes back when its cause
-        changes.
+        Nothing is kept on purpose yet. What you keep is listed here and comes back when its cause changes.
       </p>
     );
   }

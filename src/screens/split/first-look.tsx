@@ -37,7 +37,7 @@ export function FirstLook({ model }: { model: SplitModel }) {
     >
       <span className="min-w-0" title={worst.text}>
         <b>New here?</b> Begin with a real mistake: {findingWords(worst.kind)} in {worst.section}, bar{' '}
-        {worst.bar}. Ways out stand beside it.
+        {worst.bar}.
       </span>
       <span className="ml-auto flex shrink-0 gap-1">
         <Button

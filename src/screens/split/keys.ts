@@ -139,7 +139,9 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
       else
         desk.edit(
           { kind: 'setCells', changes: [{ at, cell: { ...cell, guess: !cell.guess } }] },
-          { label: `${cell.guess ? 'no guess any more for' : 'a guess for'} ${PLAYER_WORDS[player]}, bar ${at.bar + 1}` },
+          {
+            label: `${cell.guess ? 'no guess any more for' : 'a guess for'} ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+          },
         );
       return true;
     }

@@ -16,7 +16,7 @@ import type { Fret } from '../../core/instrument/index';
 import { pretty, spokenNames } from '../../core/pitch/index';
 import { wordsFor, type Alternative } from '../../core/offers/index';
 import { ticksToSeconds } from '../../core/time/index';
-import { useBig, useScreenSize, useWidth } from '../../ui/index';
+import { useBig, useLow, useScreenSize, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
@@ -36,6 +36,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
   const { desk } = usePorts();
   const isBig = useBig();
   const size = useScreenSize();
+  const isLow = useLow();
   const [ref, width] = useWidth<HTMLDivElement>();
   const instrument = song.players[player];
   const cell = moment.cells[player];
@@ -64,11 +65,11 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
   };
   return (
     <section aria-label="Neck" className="border-t border-line px-4 pt-1 pb-1">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 lg:flex-nowrap">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 xl:flex-nowrap">
         <b className={`whitespace-nowrap ${PLAYER_TEXT[player]}`}>
           <PlayerMark player={player} /> {PLAYER_WORDS[player]}
         </b>
-        <span className="min-w-0 text-[0.875rem] lg:truncate">
+        <span className="min-w-0 text-[0.875rem] xl:truncate">
           {pretty(moment.chordText)} ·{' '}
           {step ? `line: ${stepWords(step, instrument.tuning.length)}` : describe(cell)}
           {held && (
@@ -81,7 +82,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
             <span className="font-bold text-clash"> · {known.refused}</span>
           )}
         </span>
-        <span className="ml-auto flex flex-wrap items-center gap-1 lg:shrink-0 lg:flex-nowrap">
+        <span className="ml-auto flex flex-wrap items-center gap-1 xl:shrink-0 xl:flex-nowrap">
           {step ? (
             <Link
               to="../hits"
@@ -105,7 +106,10 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
             quiet={step !== undefined}
             {...(model.editable && !step ? { onPick } : {})}
             width={width}
-            height={(instrument.tuning.length > 4 ? 122 : 108) * (isBig ? 1.4 : size === 'desk' ? 1 : 1.35)}
+            height={
+              (instrument.tuning.length > 4 ? 122 : 108) *
+              (isBig ? 1.4 : size !== 'desk' ? 1.35 : isLow ? 0.8 : 1)
+            }
           />
         )}
       </div>
@@ -176,9 +180,7 @@ function Alternatives({ model }: { model: SplitModel }) {
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">looking …</span>}
-      {list?.length === 0 && (
-        <span className="text-soft">No hand can reach this chord.</span>
-      )}
+      {list?.length === 0 && <span className="text-soft">No hand can reach this chord.</span>}
       {list?.map((one, i) => {
         const letter = String.fromCharCode(97 + i);
         const change = { kind: 'setCells', changes: [{ at, cell: one.cell }] } as const;
@@ -210,7 +212,10 @@ function Alternatives({ model }: { model: SplitModel }) {
                 </span>{' '}
                 <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
               </span>
-              <span className="max-w-[250px] truncate text-[0.75rem] max-lg:max-w-none max-lg:whitespace-normal" title={one.reason}>
+              <span
+                className="max-w-[250px] truncate text-[0.75rem] max-lg:max-w-none max-lg:whitespace-normal"
+                title={one.reason}
+              >
                 {effectWords(one)}
               </span>
             </button>

@@ -184,10 +184,7 @@ function ChordHead({ model, span, onBar }: { model: SplitModel; span: Span; onBa
         {moment.chordStarts ? pretty(moment.chordText) : '…'}
         {chord?.guess && <span title="a guess">≈</span>}
       </button>
-      <span
-        className="min-w-0 truncate text-[0.75rem] text-soft"
-        title={`bar ${moment.bar + 1}, ${length}`}
-      >
+      <span className="min-w-0 truncate text-[0.75rem] text-soft" title={`bar ${moment.bar + 1}, ${length}`}>
         bar {moment.bar + 1} <span className="max-lg:sr-only">· {length}</span>
       </span>
       {remark !== undefined && (
@@ -197,12 +194,24 @@ function ChordHead({ model, span, onBar }: { model: SplitModel; span: Span; onBa
       )}
       {last > first && (
         <span role="group" aria-label="Notes of the line" className="ml-auto flex shrink-0">
-          <NoteStep words="Note before" mark="‹" to={note - 1} count={whole.length} onGo={(i) => go(first + i)()} />
+          <NoteStep
+            words="Note before"
+            mark="‹"
+            to={note - 1}
+            count={whole.length}
+            onGo={(i) => go(first + i)()}
+          />
           <span className="text-[0.75rem] whitespace-nowrap text-soft">
             note {note < 0 ? '' : `${note + 1} of `}
             {whole.length}
           </span>
-          <NoteStep words="Next note" mark="›" to={note + 1} count={whole.length} onGo={(i) => go(first + i)()} />
+          <NoteStep
+            words="Next note"
+            mark="›"
+            to={note + 1}
+            count={whole.length}
+            onGo={(i) => go(first + i)()}
+          />
         </span>
       )}
     </div>

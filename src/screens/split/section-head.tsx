@@ -58,7 +58,8 @@ export function SectionHead({
         {editable ? (
           <>
             <Button look="quiet" aria-haspopup="dialog" data-plan-button onClick={onPlan} title={tuned}>
-              <span className="text-soft max-sm:sr-only">Plan:</span> <b>{PLANS[first?.plan ?? DEFAULT_PLAN].words}</b>
+              <span className="text-soft max-sm:sr-only">Plan:</span>{' '}
+              <b>{PLANS[first?.plan ?? DEFAULT_PLAN].words}</b>
               {tuned !== '' && <span className="text-[0.8125rem] text-soft">tuned</span>}
               <ChevronDown size={16} />
             </Button>

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { momentsOf } from '../../core/song/index';
 import { barTicks } from '../../core/time/index';
 import { PLAYER_WORDS, PLAYERS } from '../../core/form/index';
-import { Button, useBig, useScreenSize, useWidth } from '../../ui/index';
+import { Button, useBig, useLow, useScreenSize, useWidth } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark, RegisterLane } from '../../views/index';
 import { laneBlocks } from '../lane-blocks';
 import { usePorts } from '../ports';
@@ -19,6 +19,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
   const [zoom, setZoom] = useState(1);
   const isBig = useBig();
   const size = useScreenSize();
+  const isLow = useLow();
   const blocks = useMemo(() => laneBlocks(song, findings), [song, findings]);
   const bar = barTicks(model.playing.meter);
   const cursor = { bar: moment.start / bar, bars: moment.ticks / bar };
@@ -81,7 +82,7 @@ export function SongStrip({ model }: { model: SplitModel }) {
             selected={selection.playing}
             cursor={cursor}
             width={width * zoom}
-            height={isBig ? 180 : size === 'phone' ? 74 : 98}
+            height={isBig ? 180 : size === 'phone' || isLow ? 74 : 98}
             onSelect={onSelect}
           />
         )}

@@ -129,12 +129,7 @@ export function Split() {
         </div>
       </div>
       {isNarrow ? (
-        <Below
-          {...{ model, later, keeping }}
-          tab={below}
-          onTab={setBelow}
-          onKeep={setKeeping}
-        />
+        <Below {...{ model, later, keeping }} tab={below} onTab={setBelow} onKeep={setKeeping} />
       ) : (
         <MomentPanel model={later} keeping={keeping} onKeep={setKeeping} />
       )}

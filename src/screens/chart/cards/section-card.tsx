@@ -137,7 +137,9 @@ export const SectionCard = memo(function SectionCard(props: Props) {
       {show && (
         <div className="px-2 pb-2">
           {again && (
-            <p className="mb-1 text-[0.8125rem] text-soft">What is changed here counts for this playing alone.</p>
+            <p className="mb-1 text-[0.8125rem] text-soft">
+              What is changed here counts for this playing alone.
+            </p>
           )}
           <BarBoxes entry={entry} played={played} section={section} again={again} ticks={ticks} />
           <Differences section={section} />
