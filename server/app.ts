@@ -100,8 +100,22 @@ export function createApp(
   };
   // Before the files: as a file it would go out without its nonce.
   app.get('/index.html', page);
+  // What keeps the application in the browser is asked for anew every time, so that a newer version is seen.
+  app.get('/sw.js', (_, response, next) => {
+    response.setHeader('Cache-Control', 'no-cache');
+    next();
+  });
   app.use(express.static(folder, { index: false }));
   app.get(/^[^.]*$/, page);
+  // Nothing is taken in here.
+  app.use((request, response, next) => {
+    if (['GET', 'HEAD'].includes(request.method)) return next();
+    response
+      .status(405)
+      .setHeader('Allow', 'GET, HEAD')
+      .type('text')
+      .send('Only asked for, never sent: expected GET or HEAD.');
+  });
   app.use((_, response) => {
     response.status(404).type('text').send('There is nothing here.');
   });

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { createApp } from './app';
+import { patientServer } from './patience';
 import { Band, createBandApp, localAddresses } from './band';
 
 const folder = fileURLToPath(new URL('../dist', import.meta.url));
@@ -54,7 +55,7 @@ function openBand(): void {
 
 /** Tells the address; when the port is taken, asks the system for a free one. */
 function listen(port: number, band: { band: Band; address: string } | null): void {
-  const server = createApp(folder, { band }).listen(port, '127.0.0.1');
+  const server = patientServer(createApp(folder, { band })).listen(port, '127.0.0.1');
   server.on('listening', () => {
     const { port: open } = server.address() as AddressInfo;
     console.log(`Orchestron is at http://localhost:${open}/ (stop with Ctrl+C)`);

@@ -3,12 +3,7 @@ import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createDesk, type Desk, type DeskPorts, type DeskState } from '../store/index';
 import { createPlayer, silentDevice } from '../audio/index';
-import {
-  createSoundClient,
-  createSplitClient,
-  inlineService,
-  splitWorker,
-} from '../workers/index';
+import { createSoundClient, createSplitClient, inlineService, splitWorker } from '../workers/index';
 import { createListening } from './listening/listening';
 import type { Ports, ShelfPorts } from './port-types';
 

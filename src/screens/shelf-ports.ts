@@ -1,12 +1,7 @@
 import { createContext, useContext } from 'react';
 import { useStore, type StoreApi } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import {
-  createDeeds,
-  createDexieStorage,
-  createMemoryStorage,
-  type DeskState,
-} from '../store/index';
+import { createDeeds, createDexieStorage, createMemoryStorage, type DeskState } from '../store/index';
 import type { Ports, ShelfPorts } from './port-types';
 
 export type { ShelfPorts } from './port-types';

@@ -24,7 +24,8 @@ export function tryThenTake(
     },
     onMouseLeave: (event: MouseEvent<HTMLElement>) => {
       delete event.currentTarget.dataset.looked;
-      show(null);
+      // Browsers make up a mouse that follows the finger; what was tapped stays shown until something else is.
+      if (event.currentTarget.dataset.tapped !== 'true') show(null);
     },
     onFocus: () => show(edit),
     onBlur: (event: FocusEvent<HTMLElement>) => {

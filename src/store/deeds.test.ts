@@ -57,7 +57,9 @@ describe('the bin', () => {
       'Old',
     ]);
     const left = await readBin(storage, BIN_DAYS * DAY_MS + 1);
-    expect(left.map((b) => [b.stored.title, daysLeft(b, BIN_DAYS * DAY_MS + 1)])).to.deep.equal([['Young', 2]]);
+    expect(left.map((b) => [b.stored.title, daysLeft(b, BIN_DAYS * DAY_MS + 1)])).to.deep.equal([
+      ['Young', 2],
+    ]);
     expect(await storage.restore(old)).to.equal(false);
     expect(await storage.restore(young)).to.equal(true);
   });

@@ -12,6 +12,7 @@ export interface App {
     height?: number;
     theme?: 'light' | 'dark';
     offline?: boolean;
+    touch?: boolean;
   }): Promise<Opened>;
   stop(): Promise<void>;
 }
@@ -27,7 +28,7 @@ export async function startApp(): Promise<App> {
   const browser: Browser = await openBrowser();
   return {
     address,
-    async open({ width = 1280, height = 800, theme = 'light', offline = false } = {}) {
+    async open({ width = 1280, height = 800, theme = 'light', offline = false, touch = false } = {}) {
       const context = await browser.createBrowserContext();
       const page = await context.newPage();
       const complaints = listen(page);
@@ -36,9 +37,9 @@ export async function startApp(): Promise<App> {
       // Fetching the whole application beside every test would slow all of them down; offline.test.ts has it.
       if (!offline) await page.evaluateOnNewDocument(WITHOUT_KEEPER);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
-      await page.setViewport({ width, height });
+      await page.setViewport({ width, height, hasTouch: touch, isMobile: touch });
       await page.goto(address);
-      await page.waitForSelector('li svg');
+      await page.waitForSelector('[data-song]');
       return { page, context, complaints };
     },
     async stop() {

@@ -65,7 +65,7 @@ describe('findings over time, in Chromium', () => {
     await says(page, 'Registers:');
     await says(page, 'The third:');
     await tab('All');
-    await says(page, 'to look at; n goes to the next');
+    await says(page, ' to look at.');
     await tab('Here');
     await page.keyboard.press('n');
     await page.waitForSelector('[data-cure]');

@@ -14,6 +14,7 @@ describe('ground, hands and grips close by, in Chromium', () => {
     const first = () => text(page, '[data-cell="guitar1-0"]');
     expect(await first()).to.include('000xxx');
     await press(page, 'Key, instruments and hands');
+    await page.waitForSelector('[role="dialog"] fieldset');
     const key = (await page.waitForSelector('[role="dialog"] input'))!;
     await key.click({ count: 3 });
     await key.type('H');
@@ -37,6 +38,7 @@ describe('ground, hands and grips close by, in Chromium', () => {
     const { page } = await app.open();
     await openSong(page, 'Tramline Sparks');
     await press(page, 'Key, instruments and hands');
+    await page.waitForSelector('[role="dialog"] fieldset');
     const tuning = (await page.waitForSelector('[role="dialog"] fieldset input'))!;
     await tuning.click({ count: 3 });
     await tuning.type('E A D G B');
@@ -58,6 +60,7 @@ describe('ground, hands and grips close by, in Chromium', () => {
     await page.keyboard.press('Enter');
     await sees(page, 'cannot hold this');
     await press(page, 'Key, instruments and hands');
+    await page.waitForSelector('[role="dialog"] fieldset');
     const fields = await page.$$('[role="dialog"] fieldset');
     await (await fields[1]!.$('summary'))!.click();
     const limits = await fields[1]!.$$('details input');

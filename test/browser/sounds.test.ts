@@ -79,6 +79,7 @@ describe('sounds and causes, in Chromium', () => {
     const { page, complaints } = await app.open();
     await open(page);
     await press(page, 'Key, instruments and hands');
+    await page.waitForSelector('[role="dialog"] fieldset');
     await page.locator('[aria-label="Sounds of Guitar 1"] ::-p-text(A sound to change to)').click();
     await page.waitForSelector('[aria-label="Sounds of Guitar 1"] input');
     await press(page, 'Take it');
@@ -147,6 +148,7 @@ describe('sounds and causes, in Chromium', () => {
     const { page, complaints } = await app.open();
     await open(page);
     await press(page, 'Key, instruments and hands');
+    await page.waitForSelector('[role="dialog"] fieldset');
     const down = { 'Guitar 1': 'Eb Ab Db Gb Bb Eb', 'Guitar 2': 'Eb Ab Db Gb Bb Eb', Bass: 'Eb Ab Db Gb' };
     const legends = await page.$$('[role="dialog"] fieldset');
     for (const [i, tuning] of Object.values(down).entries()) {

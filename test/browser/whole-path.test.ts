@@ -97,6 +97,7 @@ describe('the whole path in Chromium', () => {
     const sheets = await catchDownloads(page);
     await page.locator('button ::-p-text(Take along)').click();
     await page.locator('[role="menuitem"] ::-p-text(Text tab of Guitar 1)').click();
+    await page.waitForFunction(() => (window as unknown as { caught: unknown[] }).caught.length > 0);
     const [sheet] = await sheets();
     expect(sheet!.name).to.equal('paper-kite-guitar-1.txt');
     expect(sheet!.text).to.include('[Verse x2]');

@@ -1,7 +1,7 @@
 import { ClipboardPaste } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
-import type { Problem } from '../../core/base/index';
+import { formatProblem, type Problem } from '../../core/base/index';
 import { createChartReader, writeChart } from '../../core/formats/index';
 import { countOpen, songLength, type Song } from '../../core/song/index';
 import { formatDuration } from '../../core/time/index';
@@ -63,6 +63,19 @@ export function Chart() {
       setLeft(typed.problems.length > 0 ? draft : null);
     }
   }, [draft, read, song]);
+
+  // What is not understood is told once the hands rest; and once more when it is.
+  const told = useRef('');
+  useEffect(() => {
+    const { problems, questions } = state;
+    const words = troubleWords(problems, questions);
+    if (words === told.current) return undefined;
+    const timer = setTimeout(() => {
+      told.current = words;
+      desk.getState().say(words === '' ? 'Everything is understood' : words);
+    }, REST_MS);
+    return () => clearTimeout(timer);
+  }, [desk, state]);
 
   const onType = (text: string) => {
     const { song: understood, problems, questions } = read(text);
@@ -213,6 +226,18 @@ export function Chart() {
       )}
     </DropZone>
   );
+}
+
+/** So long nothing is typed before it is told what is not understood, in milliseconds. */
+const REST_MS = 900;
+
+/** "2 problems: line 3, column 5: …"; empty where there is nothing to say. */
+function troubleWords(problems: readonly Problem[], questions: readonly Problem[]): string {
+  const [first] = problems;
+  if (first)
+    return `${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}: ${formatProblem(first)}`;
+  const [asked] = questions;
+  return asked ? `${questions.length} to be looked at: ${formatProblem(asked)}` : '';
 }
 
 /** The text in the editor with what is wrong in it, and what may be a slip. */

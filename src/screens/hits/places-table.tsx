@@ -41,41 +41,43 @@ export function PlacesTable(props: {
       requestAnimationFrame(() => table.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus());
   };
   return (
-    <table ref={table} className="sr-only" onKeyDown={onKeyDown} data-places>
-      <caption>{barsInWords(scope, window)}</caption>
-      <thead>
-        <tr>
-          <th scope="col">Player</th>
-          {ticks.map((tick) => (
-            <th key={tick} scope="col">
-              {bars[Math.floor(tick / length) - window.first]}, {beatName((tick % length) / beat + 1)}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {PLAYERS.map((player, row) => (
-          <tr key={player}>
-            <th scope="row">{PLAYER_WORDS[player]}</th>
-            {ticks.map((tick, column) => {
-              const isHere = cursor.player === player && nearest(cursor.tick, division) === tick;
-              return (
-                <td key={tick}>
-                  <button
-                    type="button"
-                    tabIndex={isHere ? 0 : -1}
-                    aria-current={isHere ? 'location' : undefined}
-                    onClick={() => onGo(player, tick)}
-                  >
-                    {words[row]![column]}
-                  </button>
-                </td>
-              );
-            })}
+    <div className="sr-only">
+      <table ref={table} onKeyDown={onKeyDown} data-places>
+        <caption>{barsInWords(scope, window)}</caption>
+        <thead>
+          <tr>
+            <th scope="col">Player</th>
+            {ticks.map((tick) => (
+              <th key={tick} scope="col">
+                {bars[Math.floor(tick / length) - window.first]}, beat {beatName((tick % length) / beat + 1)}
+              </th>
+            ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {PLAYERS.map((player, row) => (
+            <tr key={player}>
+              <th scope="row">{PLAYER_WORDS[player]}</th>
+              {ticks.map((tick, column) => {
+                const isHere = cursor.player === player && nearest(cursor.tick, division) === tick;
+                return (
+                  <td key={tick}>
+                    <button
+                      type="button"
+                      tabIndex={isHere ? 0 : -1}
+                      aria-current={isHere ? 'location' : undefined}
+                      onClick={() => onGo(player, tick)}
+                    >
+                      {words[row]![column]}
+                    </button>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

@@ -36,7 +36,8 @@ describe('what keys stand for', () => {
   it('each once, so that it means the same wherever it exists', () => {
     const keys = MEANINGS.map((m) => m.key);
     expect(keys).to.deep.equal([...new Set(keys)]);
-    for (const { words, on } of MEANINGS) expect([words.length > 3, on.length > 0]).to.deep.equal([true, true]);
+    for (const { words, on } of MEANINGS)
+      expect([words.length > 3, on.length > 0]).to.deep.equal([true, true]);
   });
 
   it('Hits does what is listed for it, no less and no more', () => {

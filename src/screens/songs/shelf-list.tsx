@@ -103,7 +103,8 @@ function usePlaceKept(cards: readonly SongCard[]): void {
     });
     return () => cancelAnimationFrame(frame);
   }, [isThere]);
-  useEffect(() => {
+  // At once when the shelf goes: the page that follows begins at its top, which is not where the shelf was.
+  useLayoutEffect(() => {
     const keep = (event: MouseEvent) => {
       const link = (event.target as HTMLElement | null)?.closest<HTMLElement>('[data-song]');
       if (link) useShelfView.getState().change({ scroll: window.scrollY, opened: link.dataset.song ?? null });

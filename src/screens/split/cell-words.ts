@@ -56,7 +56,7 @@ export function momentInWords(
   return [
     `bar ${moment.bar + 1}`,
     pretty(moment.chordText),
-    `${PLAYER_WORDS[player]}: ${cellWords(model, moment, player)}${frets}`,
+    `${PLAYER_WORDS[player]}: ${cellWords(model, moment, player).replaceAll('·', '–')}${frets}`,
     ...(isLocked(cell) ? ['locked'] : []),
     ...(cell.kind !== 'open' && cell.guess ? ['a guess'] : []),
     ...found.map((f) => findingWords(f.kind)),

@@ -58,7 +58,7 @@ export function SectionGrid({
     >
       {head}
       <Further model={model} from={from} to={to} />
-      <div ref={scroller} className="min-h-0 flex-1 overflow-auto pb-2">
+      <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto pb-2">
         <div
           className="grid h-full max-h-[520px] content-start gap-1.5 big:max-h-[900px]"
           style={{

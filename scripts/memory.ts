@@ -1,0 +1,131 @@
+/**
+ * What is left in memory after thousands of mixed actions: keys on Split and Hits, grips taken and undone, screens and
+ * songs changed, dialogs opened and closed. Told at the start (after a round of everything), on the way, and at the end.
+ * Usage: npm run memory [-- COUNT]
+ */
+import type { CDPSession, Page } from 'puppeteer-core';
+import { openBrowser, serveBuild } from './browser';
+
+const COUNT = Number(process.argv[2] ?? 3000);
+const SEED = 18;
+
+const { address, stop } = await serveBuild();
+const browser = await openBrowser();
+const page = await browser.newPage();
+await page.evaluateOnNewDocument('window.__name = (f) => f');
+await page.setViewport({ width: 1280, height: 800 });
+await page.goto(address);
+await page.waitForSelector('[data-song]');
+const session = await page.createCDPSession();
+
+const SPLIT = [
+  'ArrowRight',
+  'ArrowLeft',
+  'ArrowUp',
+  'ArrowDown',
+  '[',
+  ']',
+  'l',
+  'r',
+  '~',
+  'n',
+  '1',
+  '2',
+  '3',
+  'y',
+];
+const HITS = [
+  'f',
+  'd',
+  'x',
+  'g',
+  'r',
+  'ArrowRight',
+  'ArrowLeft',
+  'ArrowDown',
+  'PageDown',
+  'w',
+  'q',
+  'j',
+  ']',
+  '[',
+];
+const DIALOGS = ['?', 'P', '/', 'V', 'G', "'"];
+/** A number from 0 to 1, the same row every time (a linear congruential generator; constants of Numerical Recipes). */
+let state = SEED;
+const chance = () => {
+  state = (state * 1664525 + 1013904223) % 2 ** 32;
+  return state / 2 ** 32;
+};
+const any = <T>(list: readonly T[]): T => list[Math.floor(chance() * list.length)]!;
+
+/** The heap after everything that can go is gone, in MB. */
+async function heap(cdp: CDPSession): Promise<number> {
+  await cdp.send('HeapProfiler.enable');
+  for (let n = 0; n < 3; n += 1) await cdp.send('HeapProfiler.collectGarbage');
+  const { usedSize } = (await cdp.send('Runtime.getHeapUsage')) as { usedSize: number };
+  return usedSize / 1e6;
+}
+
+async function screen(on: Page, name: string): Promise<void> {
+  await on.locator(`nav ::-p-text(${name})`).click();
+  await on.waitForSelector(
+    {
+      Split: '[data-cell]',
+      Hits: '[data-hits-drawing]',
+      Chart: '.cm-content',
+      Sheets: 'article svg',
+      Songs: '[data-song]',
+    }[name]!,
+  );
+}
+
+async function song(on: Page, title: string): Promise<void> {
+  await screen(on, 'Songs');
+  await on.locator(`[data-song] ::-p-text(${title})`).click();
+  await on.waitForSelector('[data-alternative]');
+}
+
+async function undo(on: Page): Promise<void> {
+  await on.keyboard.down('Control');
+  await on.keyboard.press('z');
+  await on.keyboard.up('Control');
+}
+
+/** Every song and screen once, so that what is loaded and kept for good is there. */
+async function round(on: Page): Promise<void> {
+  for (const title of ['Tramline Sparks', 'Salt Lamp', 'Nine Minute Bus', 'Ferry Light']) {
+    await song(on, title);
+    for (const name of ['Chart', 'Hits', 'Sheets', 'Split']) await screen(on, name);
+  }
+}
+
+await round(page);
+await song(page, 'Tramline Sparks');
+const start = await heap(session);
+console.log(`start ${start.toFixed(1)} MB`);
+let at: 'Split' | 'Hits' = 'Split';
+for (let n = 1; n <= COUNT; n += 1) {
+  const what = chance();
+  if (what < 0.9) await page.keyboard.press(any(at === 'Split' ? SPLIT : HITS) as 'Enter');
+  else if (what < 0.94) await undo(page);
+  else if (what < 0.97) {
+    await page.keyboard.press(any(DIALOGS) as 'Enter');
+    await page.keyboard.press('Escape');
+  } else if (what < 0.99) {
+    at = at === 'Split' ? 'Hits' : 'Split';
+    await screen(page, at);
+  } else {
+    await song(page, any(['Tramline Sparks', 'Salt Lamp', 'Nine Minute Bus']));
+    at = 'Split';
+  }
+  // Questions about one pass alone are answered.
+  const asked = await page.$('[data-pass-dialog] button');
+  if (asked) await page.keyboard.press('Enter');
+  if (n % 500 === 0) console.log(`${n} ${(await heap(session)).toFixed(1)} MB`);
+}
+await song(page, 'Tramline Sparks');
+const end = await heap(session);
+console.log(`end ${end.toFixed(1)} MB, ${(end - start).toFixed(1)} MB more than at the start`);
+await browser.close();
+await stop();
