@@ -66,7 +66,19 @@ Solo over verse chords
 Form: V1 C V1 C C`;
 
 const shots: readonly Shot[] = [
-  { name: 'songs-day', theme: 'light', width: 1280, height: 800, go: async () => undefined },
+  {
+    name: 'songs-day',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await page.locator('button ::-p-text(New set list)').click();
+      await page.keyboard.type('Cellar, Friday');
+      await page.keyboard.press('Enter');
+      await page.locator('button ::-p-text(All)').click();
+      await page.waitForFunction(() => document.querySelectorAll('li svg').length === 4);
+    },
+  },
   {
     name: 'new-song',
     theme: 'light',
@@ -89,17 +101,6 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[data-paste] textarea');
       await page.keyboard.sendCharacter(PASTED);
       await page.waitForFunction(() => document.querySelectorAll('[data-understood] > li').length === 5);
-    },
-  },
-  {
-    name: 'chart-empty',
-    theme: 'light',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await page.locator('button ::-p-text(New song)').click();
-      await page.locator('[data-start]').click();
-      await page.waitForSelector('[data-add-section]');
     },
   },
   {
@@ -153,9 +154,9 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[data-palette]');
     },
   },
-  ...(['light', 'dark'] as const).map((theme): Shot => ({
-    name: theme === 'light' ? 'listen-day' : 'listen-night',
-    theme,
+  {
+    name: 'listen-day',
+    theme: 'light',
     width: 1280,
     height: 800,
     go: async (page) => {
@@ -167,7 +168,40 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[aria-label="Tempo ladder"]');
       await page.keyboard.press('m');
     },
-  })),
+  },
+  {
+    name: 'split-phone',
+    theme: 'light',
+    width: 390,
+    height: 844,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.locator('button ::-p-text(Show me)').click();
+      await page.waitForSelector('[data-cure]');
+    },
+  },
+  {
+    name: 'split-tablet',
+    theme: 'dark',
+    width: 820,
+    height: 1180,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await page.locator('button ::-p-text(Show me)').click();
+      await page.waitForSelector('[data-cure]');
+    },
+  },
+  {
+    name: 'hits-phone',
+    theme: 'dark',
+    width: 390,
+    height: 844,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      await tab(page, 'Hits');
+      await page.waitForSelector('[data-palette]');
+    },
+  },
   {
     name: 'ground',
     theme: 'light',
@@ -179,20 +213,6 @@ const shots: readonly Shot[] = [
       const tuning = await page.waitForSelector('[role="dialog"] fieldset input');
       await tuning!.click({ count: 3 });
       await tuning!.type('E A D G B E');
-    },
-  },
-  {
-    name: 'split-follow',
-    theme: 'light',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Tramline Sparks');
-      await page.keyboard.press(']');
-      await page.keyboard.press('ArrowRight');
-      await page.keyboard.press('2');
-      await page.locator('::-p-text(others follow)').click();
-      await page.waitForSelector('[aria-label="With the others following"] [data-letter="a"]');
     },
   },
   {

@@ -116,7 +116,7 @@ describe('the band’s address', () => {
     expect(answer.headers.get('content-type')).to.include('html');
     expect(
       (await fetch(`${plain}/band/stands`, { method: 'PUT', headers: LEADER, body: '{}' })).status,
-    ).to.equal(404);
+    ).to.equal(405);
   });
 
   it('keeps nothing once the leader stops', async () => {

@@ -30,6 +30,8 @@ interface Props {
   readonly onLeave?: () => void;
   /** The bar (place in the song as it is played) that sounds, or that a leader is at; null: nobody leads. */
   readonly leader: number | null;
+  /** False: letters alone do nothing. */
+  readonly letters?: boolean;
   /** The band as the program plays it, where it can. */
   readonly band?: { readonly isOn: boolean; readonly toggle: (from: number) => void };
   /** Phones in the room, where the program was started for them. */
@@ -49,7 +51,8 @@ interface Props {
 }
 
 /** A player's part before them on stage: their line as large as it goes, what comes next under it. */
-export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, start, onGo, onPlace }: Props) {
+export function Stand(props: Props) {
+  const { stand, theme, onTheme, onLeave, leader, band, share, start, onGo, onPlace, letters } = props;
   const [size, setSize] = useState<StandSize>('far');
   const fonts = useMusicFonts();
   const whole = useViewport();
@@ -76,14 +79,17 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, sta
     run.shifted(target.bars[0]!.bar.place);
     onGo?.(target.bars[0]!.bar.place);
   };
-  useStandKeys({
-    next: () => go(at + 1),
-    before: () => go(at - 1),
-    first: () => go(0),
-    last: () => go(lines.length - 1),
-    run: run.toggle,
-    leave: () => onLeave?.(),
-  });
+  useStandKeys(
+    {
+      next: () => go(at + 1),
+      before: () => go(at - 1),
+      first: () => go(0),
+      last: () => go(lines.length - 1),
+      run: run.toggle,
+      leave: () => onLeave?.(),
+    },
+    letters ?? true,
+  );
   const first = stand.bars[0]?.place ?? 0;
   const index = now - first;
   const part = stand.parts.findLast((one) => one.from <= index) ?? stand.parts[0];
@@ -133,7 +139,7 @@ export function Stand({ stand, theme, onTheme, onLeave, leader, band, share, sta
           <Button
             look="bar"
             aria-label={run.isOn ? 'Stop turning' : 'Turn by tempo, after a count-in'}
-            title="By tempo, after a count-in (r)"
+            title="By tempo, after a count-in (M)"
             aria-pressed={run.isOn}
             onClick={run.toggle}
           >
@@ -309,7 +315,7 @@ interface StandKeys {
 }
 
 /** Keys of the stand; pedals send arrows, page keys, space or Enter. They come before the keys of the rest of the program. */
-function useStandKeys(of: StandKeys): void {
+function useStandKeys(of: StandKeys, letters: boolean): void {
   const latest = useRef(of);
   useEffect(() => {
     latest.current = of;
@@ -317,17 +323,18 @@ function useStandKeys(of: StandKeys): void {
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (document.querySelector('[role="dialog"]')) return;
       const isButton = event.target instanceof HTMLElement && event.target.closest('header button') !== null;
       if (isButton && (event.key === ' ' || event.key === 'Enter')) return;
       const act = KEYS[event.key];
-      if (!act) return;
+      if (!act || (act === 'run' && !letters)) return;
       event.preventDefault();
       event.stopImmediatePropagation();
       latest.current[act]();
     };
     window.addEventListener('keydown', listen, true);
     return () => window.removeEventListener('keydown', listen, true);
-  }, []);
+  }, [letters]);
 }
 
 const KEYS: Readonly<Record<string, keyof StandKeys>> = {
@@ -342,6 +349,6 @@ const KEYS: Readonly<Record<string, keyof StandKeys>> = {
   Backspace: 'before',
   Home: 'first',
   End: 'last',
-  r: 'run',
+  M: 'run',
   Escape: 'leave',
 };

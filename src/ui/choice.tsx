@@ -20,7 +20,7 @@ interface Props<T extends string> {
 export function Choice<T extends string>({ label, value, items, onChoose, disabled = false }: Props<T>) {
   const now = items.find((item) => item.value === value);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         disabled={disabled}
         className="inline-flex min-h-8 items-center gap-1 rounded-md border border-transparent px-2 py-1 hover:bg-well disabled:opacity-45"

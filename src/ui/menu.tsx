@@ -24,7 +24,7 @@ export function Menu({ label, name, items }: Props) {
   /** Done once the menu is away and the focus back on its button: what is opened then gives it back there. */
   const chosen = useRef<(() => void) | null>(null);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         aria-label={name}
         className="inline-flex min-h-8 items-center gap-1 rounded-md border border-line bg-sheet px-2.5 py-1 hover:border-ink"

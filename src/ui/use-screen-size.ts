@@ -3,8 +3,8 @@ import { useSyncExternalStore } from 'react';
 /** A phone held upright, a tablet or half a screen, a desk with room for two columns. */
 export type ScreenSize = 'phone' | 'tablet' | 'desk';
 
-const PHONE = '(max-width: 639px)';
-const NARROW = '(max-width: 1023px)';
+const PHONE = '(max-width: 39.99rem)';
+const NARROW = '(max-width: 63.99rem)';
 
 /** How much room there is, kept up to date. The same limits as the style classes `max-sm` and `max-lg`. */
 export function useScreenSize(): ScreenSize {

@@ -17,6 +17,7 @@ import {
   text,
   type App,
 } from './app';
+import { complaintsOfAxe } from './axe';
 
 const signs = readFileSync(new URL('../formats/every-sign.txt', import.meta.url), 'utf8');
 
@@ -212,7 +213,7 @@ describe('sheets, stand and files, in Chromium', () => {
     const { page, complaints } = await sheetOf('Nine Minute Bus');
     await page.locator('button ::-p-text(On the stand)').click();
     await page.waitForSelector('[data-stand] svg text');
-    await page.keyboard.press('r');
+    await page.keyboard.press('M');
     await page.waitForFunction(() =>
       /^Count: [234]/.test(document.querySelector('[data-announced]')!.textContent!),
     );
@@ -221,7 +222,7 @@ describe('sheets, stand and files, in Chromium', () => {
     await page.waitForFunction(
       () => Number(document.querySelector('[data-stand]')!.getAttribute('data-place')) >= 2,
     );
-    await page.keyboard.press('r');
+    await page.keyboard.press('M');
     await page.keyboard.press('Home');
     await press(page, 'Play with the band');
     await page.waitForFunction(() => document.querySelector('[aria-label="Now"] [data-sounding]') !== null);
@@ -276,6 +277,7 @@ describe('sheets, stand and files, in Chromium', () => {
     await sees(page, 'What was understood of from-elsewhere');
     await page.select('select[aria-label="Part of Guitar 2"]', '');
     await sees(page, 'the part Guitar 2');
+    expect(await complaintsOfAxe(page)).to.deep.equal([]);
     await press(page, 'Put it on the shelf');
     await page.waitForFunction(() => location.pathname.endsWith('/chart'));
     await goTo(page, 'Songs');
@@ -306,6 +308,7 @@ describe('sheets, stand and files, in Chromium', () => {
     );
     await give(page, 'shelf.zip', archive);
     await page.waitForSelector('[data-shelf-in]');
+    expect(await complaintsOfAxe(page)).to.deep.equal([]);
     await sees(page, 'the same is here');
     await sees(page, 'another one is here');
     await page.select(`select[aria-label="${second!.title} is here already"]`, 'replace');

@@ -151,7 +151,7 @@ describe('the shelf, in Chromium', () => {
     expect(await titles(page)).to.not.include('Salt Lamp');
     await shelfMenu(page, 'Bin (1)');
     await sees(page, '30 days left');
-    await press(page, 'Put Salt Lamp back');
+    await press(page, 'Put back Salt Lamp');
     await dialogButton(page, 'Done');
     await closed(page);
     await openSong(page, 'Salt Lamp');

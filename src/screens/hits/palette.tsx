@@ -27,7 +27,7 @@ export function Palette({ keys, line }: { readonly keys: readonly HitsKey[]; rea
             key={key}
             type="button"
             disabled={!does}
-            aria-label={does?.words ?? words}
+            aria-label={/^\w/.test(words) ? `${words}: ${does?.words ?? 'not here'}` : (does?.words ?? words)}
             className="rounded-md border border-line bg-ground px-0.5 text-[0.875rem] font-bold disabled:opacity-45"
             onClick={does?.does}
           >

@@ -63,7 +63,7 @@ export function Stage(props: Props) {
           <button
             key={player}
             type="button"
-            aria-label={PLAYER_WORDS[player]}
+            aria-label={`${SHORT[player]}: ${PLAYER_WORDS[player]}`}
             aria-pressed={cursor.player === player}
             className={`absolute right-0 left-0 flex flex-col items-center justify-center border-t border-line ${PLAYER_TEXT[player]} ${cursor.player === player ? 'bg-sheet font-bold' : ''}`}
             style={{ top: lanes.top + i * lanes.lane, height: lanes.lane }}
@@ -80,7 +80,14 @@ export function Stage(props: Props) {
           all to-gether
         </span>
       </div>
-      <div ref={scroller} className="min-w-0 flex-1 overflow-x-auto" data-hits-scroller>
+      <div
+        ref={scroller}
+        className="min-w-0 flex-1 overflow-x-auto"
+        tabIndex={0}
+        role="group"
+        aria-label="The bar, longer than the screen"
+        data-hits-scroller
+      >
         {picture}
       </div>
     </div>

@@ -34,6 +34,12 @@ const OTHERS: Partial<Record<KeyScreen, readonly (readonly [string, string])[]>>
     ['c', 'power chord on the note'],
     ['X Y V', 'dead strum; slapped, popped, raked; a guess'],
   ],
+  stand: [
+    ['space Enter → ↓ PgDn', 'on, by a foot pedal too'],
+    ['← ↑ PgUp ⌫', 'back'],
+    ['Home End', 'to the beginning, to the end'],
+    ['Escape', 'back to the sheets'],
+  ],
   sheets: [['Tab', 'from bar to bar; Enter hears it']],
 };
 

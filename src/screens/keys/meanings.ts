@@ -37,7 +37,8 @@ export const MEANINGS: readonly KeyMeaning[] = [
   { key: 'n', words: 'next finding', on: ['split', 'hits', 'line'] },
   { key: 'j', words: 'join: into the next section, and back', on: HANDS },
   { key: '/', words: 'find: a command, on the shelf a song', on: ['songs', 'split', 'hits', 'line'] },
-  { key: '?', words: 'the keys of this screen', on: ['songs', ...SONG] },
+  { key: '?', words: 'the keys of this screen', on: ['songs', ...SONG, 'stand'] },
+  { key: 'M', words: 'moves by itself: the stand turns with the tempo', on: ['stand'] },
   // Hearing.
   { key: ' ', words: 'play from here, or stop', on: SONG },
   {

@@ -6,10 +6,22 @@ import { standSheet } from '../../core/sheet/index';
 import { momentsOf, unfold, type Song, type SongPlace } from '../../core/song/index';
 import { Stand } from '../../stand/index';
 import { useTheme } from '../../ui/index';
+import { laterDialog } from '../arriving';
+import {
+  closeKeySheet,
+  openKeySheet,
+  useKeySettings,
+  useKeySheet,
+  useSingleKeys,
+  useUndoKeys,
+  type KeySheetProps,
+} from '../keys/index';
 import { useListening } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { useBand } from './use-band';
 import { useTitle } from './use-title';
+
+const KeySheet = laterDialog<KeySheetProps>(async () => (await import('../keys/key-sheet')).KeySheet);
 
 /** The stand of one player, in the application: it moves with the playing too. */
 export function StandScreen() {
@@ -24,6 +36,15 @@ export function StandScreen() {
   const sounding = useListening((s) => (s.kind === 'playing' && !s.question?.isApart ? s.place : null));
   const leader = useMemo(() => (sounding === null ? null : placeOf(song, sounding)), [song, sounding]);
   useTitle(`${song.title} · stand`);
+  const { undo, redo } = desk.getState();
+  useUndoKeys({ canUndo: true, canRedo: true, undo, redo });
+  useSingleKeys((key) => {
+    if (key !== '?') return false;
+    openKeySheet();
+    return true;
+  });
+  const letters = useKeySettings((s) => s.isOn);
+  const isKeySheetOpen = useKeySheet((s) => s.isOpen);
   const { band, isSharing, setSharing, lead } = useBand(song);
   const leave = useCallback(() => void navigate(`../sheets?player=${player}`), [navigate, player]);
   const [start] = useState(() => {
@@ -38,25 +59,29 @@ export function StandScreen() {
     [desk, song],
   );
   return (
-    <Stand
-      stand={stand}
-      theme={theme}
-      onTheme={setTheme}
-      onLeave={leave}
-      leader={leader}
-      start={start}
-      onGo={goTo}
-      onPlace={lead}
-      {...(band ? { share: { ...band, isOn: isSharing, toggle: () => setSharing(!isSharing) } } : {})}
-      band={{
-        isOn: kind !== 'still',
-        toggle: (from) => {
-          if (kind !== 'still') return listening.getState().stop();
-          goTo(from);
-          listening.getState().play();
-        },
-      }}
-    />
+    <>
+      <Stand
+        letters={letters}
+        stand={stand}
+        theme={theme}
+        onTheme={setTheme}
+        onLeave={leave}
+        leader={leader}
+        start={start}
+        onGo={goTo}
+        onPlace={lead}
+        {...(band ? { share: { ...band, isOn: isSharing, toggle: () => setSharing(!isSharing) } } : {})}
+        band={{
+          isOn: kind !== 'still',
+          toggle: (from) => {
+            if (kind !== 'still') return listening.getState().stop();
+            goTo(from);
+            listening.getState().play();
+          },
+        }}
+      />
+      {isKeySheetOpen && <KeySheet screen="stand" onClose={closeKeySheet} />}
+    </>
   );
 }
 

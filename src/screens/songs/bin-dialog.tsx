@@ -26,13 +26,13 @@ export function BinDialog(props: {
             <b className="min-w-0 break-words">{titleOf(song)}</b>
             <span className="text-[0.875rem] text-soft">{daysWords(daysLeft(song, now))}</span>
             <span className="ml-auto flex gap-1">
-              <Button onClick={() => onRestore(song)} aria-label={`Put ${titleOf(song)} back`}>
+              <Button onClick={() => onRestore(song)} aria-label={`Put back ${titleOf(song)}`}>
                 Put back
               </Button>
               <Button
                 look="quiet"
                 onClick={() => exportStored(song.stored)}
-                aria-label={`Hand ${titleOf(song)} out as it is stored`}
+                aria-label={`As a file: ${titleOf(song)}, as it is stored`}
               >
                 As a file
               </Button>

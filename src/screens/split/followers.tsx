@@ -27,7 +27,7 @@ export function Followers({ model }: { model: SplitModel }) {
       role="group"
       aria-label="With the others following"
       id="alternatives"
-      className="flex h-[3.4rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
+      className="flex h-[4.6rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">solving the section around it …</span>}

@@ -125,7 +125,7 @@ function Chips({ model, held }: { model: SplitModel; held: KnownGrip | null }) {
   const shown = tab === 'close' && held === null ? 'band' : tab;
   return (
     <div className="flex items-stretch gap-2 max-lg:flex-col max-lg:gap-1">
-      <div className="flex shrink-0 flex-col justify-center pt-1 text-[0.75rem] leading-[1.0625rem] max-lg:flex-row max-lg:flex-wrap max-lg:justify-start max-lg:text-[0.875rem]">
+      <div className="flex shrink-0 flex-col justify-center pt-1 text-[0.75rem] leading-tight max-lg:flex-row max-lg:flex-wrap max-lg:justify-start max-lg:text-[0.875rem]">
         {TABS.map(([value, words]) => (
           <button
             key={value}
@@ -176,7 +176,7 @@ function Alternatives({ model }: { model: SplitModel }) {
       role="group"
       aria-label="Alternatives"
       id="alternatives"
-      className="flex h-[3.4rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
+      className="flex h-[4.6rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list === null && <span className="text-soft">looking …</span>}

@@ -34,7 +34,7 @@ export function Neighbours({ model }: { model: SplitModel }) {
       role="group"
       aria-label="Close to this grip"
       id="alternatives"
-      className="flex h-[3.4rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
+      className="flex h-[4.6rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
       onKeyDown={(e) => moveAmong(e, () => show(null))}
     >
       {list.length === 0 && <span className="text-soft">Nothing of ours lies close to this grip.</span>}

@@ -69,7 +69,9 @@ export function SectionGrid({
           aria-label="Parts"
         >
           <div role="row" className="contents">
-            <span role="columnheader" />
+            <span role="columnheader">
+              <span className="sr-only">Player</span>
+            </span>
             {groups.map((span) => (
               <ChordHead key={span.first} model={model} span={span} onBar={onBar} />
             ))}
