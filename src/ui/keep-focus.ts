@@ -5,10 +5,13 @@ const OVERLAY = '[role="dialog"], [role="menu"], [role="listbox"]';
 /** How many places are remembered that had the focus. */
 const MOST = 16;
 
-/** An element that had the focus, and where it stood: its ancestors and its place among their children. */
+/**
+ * An element that had the focus, and where it stood: its ancestors and its place among their children. Held weakly: a
+ * screen that is gone is not kept for the sake of a button on it.
+ */
 interface Had {
-  readonly element: HTMLElement;
-  readonly chain: readonly { readonly parent: Element; readonly index: number }[];
+  readonly element: WeakRef<HTMLElement>;
+  readonly chain: readonly { readonly parent: WeakRef<Element>; readonly index: number }[];
 }
 
 let trail: readonly Had[] = [];
@@ -22,7 +25,7 @@ export function keepFocus(): () => void {
   const look = () => {
     frame = 0;
     const last = trail.at(-1);
-    if (!last || !isLost() || canHave(last.element)) return;
+    if (!last || !isLost() || canHave(last.element.deref())) return;
     if (document.querySelector(OVERLAY)) return;
     giveFocus(beside(last) ?? earlier(null) ?? heading());
   };
@@ -32,9 +35,8 @@ export function keepFocus(): () => void {
   const remember = (event: FocusEvent) => {
     if (!(event.target instanceof HTMLElement) || event.target === document.body) return;
     const element = event.target;
-    trail = [...trail.filter((had) => had.element !== element), { element, chain: chainOf(element) }].slice(
-      -MOST,
-    );
+    const others = trail.filter((had) => had.element.deref()?.isConnected && had.element.deref() !== element);
+    trail = [...others, { element: new WeakRef(element), chain: chainOf(element) }].slice(-MOST);
   };
   document.addEventListener('focusin', remember);
   const observer = new MutationObserver(soon);
@@ -69,10 +71,10 @@ function giveFocus(element: HTMLElement | null): void {
 }
 
 function chainOf(element: Element): Had['chain'] {
-  const chain: { parent: Element; index: number }[] = [];
+  const chain: { parent: WeakRef<Element>; index: number }[] = [];
   let child: Element = element;
   for (let parent = child.parentElement; parent; parent = child.parentElement) {
-    chain.push({ parent, index: [...parent.children].indexOf(child) });
+    chain.push({ parent: new WeakRef(parent), index: [...parent.children].indexOf(child) });
     child = parent;
   }
   return chain;
@@ -80,8 +82,9 @@ function chainOf(element: Element): Had['chain'] {
 
 /** The nearest thing that can have the focus in what is left of where an element stood; null beyond the screen. */
 function beside({ chain }: Had): HTMLElement | null {
-  for (const { parent, index } of chain) {
-    if (!parent.isConnected) continue;
+  for (const { parent: held, index } of chain) {
+    const parent = held.deref();
+    if (!parent?.isConnected) continue;
     if (parent.matches('main, body, #root')) return null;
     // What only shows something by having the focus is not put there by itself.
     const all = [...parent.querySelectorAll<HTMLElement>(FOCUSABLE)].filter(
@@ -103,17 +106,18 @@ function nearest(all: readonly HTMLElement[], place: Element | null | undefined)
 /** What had the focus last and can have it now, outside of what is put away. */
 function earlier(from: Element | null): HTMLElement | null {
   const above = [...document.querySelectorAll(OVERLAY)].filter((one) => one !== from).at(-1) ?? null;
-  const fits = ({ element }: Had) =>
-    canHave(element) && !from?.contains(element) && (above === null || above.contains(element));
-  return trail.findLast(fits)?.element ?? null;
+  const fits = (element: HTMLElement | undefined) =>
+    canHave(element) && !from?.contains(element!) && (above === null || above.contains(element!));
+  return trail.map((had) => had.element.deref()).findLast(fits) ?? null;
 }
 
 function heading(): HTMLElement | null {
   return document.querySelector<HTMLElement>('[data-screen-head]');
 }
 
-function canHave(element: HTMLElement): boolean {
+function canHave(element: HTMLElement | undefined): boolean {
   return (
+    element !== undefined &&
     element.isConnected &&
     element.getClientRects().length > 0 &&
     !(element as HTMLButtonElement).disabled &&

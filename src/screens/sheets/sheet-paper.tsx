@@ -108,7 +108,11 @@ function Part({
     [part, sheet, look, scale, width, before],
   );
   return (
-    <section data-part={part.playing} className="mb-3" aria-label={`${part.heading}, from bar ${part.firstBar}`}>
+    <section
+      data-part={part.playing}
+      className="mb-3"
+      aria-label={`${part.heading}, from bar ${part.firstBar}`}
+    >
       <h2 className="break-after-avoid text-lg">
         <b>{part.heading}</b>{' '}
         <span className="text-soft">

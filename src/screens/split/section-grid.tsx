@@ -49,7 +49,7 @@ export function SectionGrid({
   const troubles = useMemo(() => troublesOf(model.inSection), [model.inSection]);
   const widths = moments.map(
     (m, i) =>
-      `minmax(${isStepOnly(model, from + i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26, isBig)}px, ${m.ticks}fr)`,
+      `minmax(${rem(isStepOnly(model, from + i) ? STEP_WIDTH : leastWidth(m, (m.ticks / beatTicks(playing.meter)) * 26, isBig))}, ${m.ticks}fr)`,
   );
   return (
     <section
@@ -60,10 +60,10 @@ export function SectionGrid({
       <Further model={model} from={from} to={to} />
       <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto pb-2">
         <div
-          className="grid h-full max-h-[520px] content-start gap-1.5 big:max-h-[900px]"
+          className="grid h-full max-h-[32.5rem] content-start gap-1.5 big:max-h-[900px]"
           style={{
-            gridTemplateColumns: `${size === 'phone' ? 58 : 112}px ${widths.join(' ')}`,
-            gridTemplateRows: `auto repeat(3, minmax(66px, ${isBig ? 190 : size === 'phone' ? 76 : 100}px)) auto`,
+            gridTemplateColumns: `${rem(size === 'phone' ? 58 : 112)} ${widths.join(' ')}`,
+            gridTemplateRows: `auto repeat(3, minmax(${rem(66)}, ${rem(isBig ? 190 : size === 'phone' ? 76 : 100)})) auto`,
           }}
           role="grid"
           aria-label="Parts"
@@ -240,6 +240,11 @@ function NoteStep(props: {
       {mark}
     </button>
   );
+}
+
+/** Pixels at letters of the usual size: with larger ones as much wider. */
+function rem(px: number): string {
+  return `${px / 16}rem`;
 }
 
 /** Wide enough for the longest frets of a column: nothing that is played is cut off. */
