@@ -15,7 +15,7 @@ const page = await browser.newPage();
 await page.evaluateOnNewDocument('window.__name = (f) => f');
 await page.setViewport({ width: 1280, height: 800 });
 await page.goto(address);
-await page.waitForSelector('[data-song]');
+await there(page, '[data-song]');
 const session = await page.createCDPSession();
 
 const SPLIT = [
@@ -67,23 +67,40 @@ async function heap(cdp: CDPSession): Promise<number> {
   return usedSize / 1e6;
 }
 
-async function screen(on: Page, name: string): Promise<void> {
-  await on.locator(`nav ::-p-text(${name})`).click();
-  await on.waitForSelector(
-    {
-      Split: '[data-cell]',
-      Hits: '[data-hits-drawing]',
-      Chart: '.cm-content',
-      Sheets: 'article svg',
-      Songs: '[data-song]',
-    }[name]!,
+/** Waits for something without holding it: what the test holds is not free to go. */
+async function there(on: Page, selector: string): Promise<void> {
+  await (await on.waitForFunction((s) => document.querySelector(s) !== null, {}, selector)).dispose();
+}
+
+/** Clicks the first link or button with these words. */
+async function click(on: Page, within: string, words: string): Promise<void> {
+  await on.evaluate(
+    (selector, text) =>
+      [...document.querySelectorAll<HTMLElement>(selector)]
+        .find((e) => e.textContent?.trim() === text)
+        ?.click(),
+    within,
+    words,
   );
+}
+
+const SHOWN: Readonly<Record<string, string>> = {
+  Split: '[data-cell]',
+  Hits: '[data-hits-drawing]',
+  Chart: '.cm-content',
+  Sheets: 'article svg',
+  Songs: '[data-song]',
+};
+
+async function screen(on: Page, name: string): Promise<void> {
+  await click(on, 'nav a', name);
+  await there(on, SHOWN[name]!);
 }
 
 async function song(on: Page, title: string): Promise<void> {
   await screen(on, 'Songs');
-  await on.locator(`[data-song] ::-p-text(${title})`).click();
-  await on.waitForSelector('[data-alternative]');
+  await click(on, '[data-song]', title);
+  await there(on, '[data-alternative]');
 }
 
 async function undo(on: Page): Promise<void> {
@@ -120,7 +137,7 @@ for (let n = 1; n <= COUNT; n += 1) {
     at = 'Split';
   }
   // Questions about one pass alone are answered.
-  const asked = await page.$('[data-pass-dialog] button');
+  const asked = await page.evaluate(() => document.querySelector('[data-pass-dialog] button') !== null);
   if (asked) await page.keyboard.press('Enter');
   if (n % 500 === 0) console.log(`${n} ${(await heap(session)).toFixed(1)} MB`);
 }
