@@ -103,6 +103,10 @@ export function Chart() {
       onFiles={(files) => {
         const [file] = files;
         if (!file) return;
+        if (files.length > 1) {
+          setTrouble(`${files.length} files were let go; a chart takes one. Let several go over Songs`);
+          return;
+        }
         const large = fileTrouble(file.name, file.size);
         setTrouble(large);
         if (large === null)
