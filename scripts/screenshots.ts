@@ -27,7 +27,7 @@ interface Shot {
 const openSong = async (page: Page, title: string) => {
   await page.waitForSelector('text/' + title);
   await page.locator('text/' + title).click();
-  await page.waitForSelector('[data-alternative]');
+  await page.waitForSelector('[data-alternative], [role="tablist"]');
 };
 const tab = async (page: Page, name: string) => page.locator(`nav ::-p-text(${name})`).click();
 
@@ -76,7 +76,7 @@ const shots: readonly Shot[] = [
       await page.keyboard.type('Cellar, Friday');
       await page.keyboard.press('Enter');
       await page.locator('button ::-p-text(All)').click();
-      await page.waitForFunction(() => document.querySelectorAll('li svg').length === 4);
+      await page.waitForFunction(() => document.querySelectorAll('li svg[role="img"]').length === 4);
     },
   },
   {

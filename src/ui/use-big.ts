@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react';
 
 const BIG = '(min-width: 1900px) and (min-height: 1000px)';
-const LOW = '(max-height: 790px)';
+const LOW = '(max-height: 830px)';
 
 /** True on a screen with room to spare, where drawings may grow to be read from further away. */
 export function useBig(): boolean {
