@@ -69,7 +69,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
         <b className={`whitespace-nowrap ${PLAYER_TEXT[player]}`}>
           <PlayerMark player={player} /> {PLAYER_WORDS[player]}
         </b>
-        <span className="min-w-0 text-[0.875rem] xl:truncate">
+        <span className="min-w-0 text-[0.875rem] leading-tight">
           {pretty(moment.chordText)} ·{' '}
           {step ? `line: ${stepWords(step, instrument.tuning.length)}` : describe(cell)}
           {held && (
@@ -108,7 +108,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
             width={width}
             height={
               (instrument.tuning.length > 4 ? 122 : 108) *
-              (isBig ? 1.4 : size !== 'desk' ? 1.35 : isLow ? 0.8 : 1)
+              (isBig ? 1.4 : size !== 'desk' ? 1.35 : isLow ? 0.92 : 1)
             }
           />
         )}
