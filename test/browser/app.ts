@@ -148,7 +148,7 @@ export async function chartText(page: Page): Promise<string> {
 
 /** Waits until a condition over the page's text holds, or fails naming it. */
 export async function sees(page: Page, words: string): Promise<void> {
-  await page.waitForFunction((w) => document.body.innerText.includes(w), { timeout: 15_000 }, words);
+  await page.waitForFunction((w) => document.body.innerText.includes(w), { timeout: 30_000 }, words);
 }
 
 /** Collects what the page hands out as files instead of saving them. */
