@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 const at = (path) => fileURLToPath(new URL(`../${path}`, import.meta.url));
 const bundle = at('dist-cli/orchestron.js');
 
-if (!existsSync(bundle) || newest(['cli', 'src/core', 'src/workers']) > statSync(bundle).mtimeMs) {
+if (!existsSync(bundle) || newest(['cli', 'src/core']) > statSync(bundle).mtimeMs) {
   const { status } = spawnSync(process.execPath, [at('scripts/bundle-cli.mjs')], {
     stdio: ['ignore', 'ignore', 'inherit'],
   });

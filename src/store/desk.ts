@@ -15,7 +15,6 @@ import {
 import { editOf, filledWords, reopening } from '../core/split/index';
 import { createSaver } from './saver';
 import type { Desk, DeskPorts, DeskState, Selection } from './desk-state';
-import { aged } from './aged';
 import { draftAfter } from './draft';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
 import { findRescue, TEXT_CLASH } from './rescue';
@@ -43,11 +42,7 @@ export function createDesk(ports: DeskPorts): Desk {
     const saver = createSaver(ports, { get, set, within });
     const written = (): Written => ({ song: get().song!, draft: get().draft });
     const after = (next: Written, step: { label: string; mergeKey?: string }): History<Written> =>
-      remembered(get().history, written(), {
-        ...step,
-        bytes: bytesBeyond(written(), next),
-        aged: (value) => aged(value, next.song),
-      });
+      remembered(get().history, written(), { ...step, bytes: bytesBeyond(written(), next) });
     const change = (next: Written, extra: Partial<DeskState>) => {
       set({ ...next, preview: null, ...extra });
       const selection = within(next.song, get().selection);

@@ -18,9 +18,6 @@ export const NO_HISTORY: History<never> = { past: [], future: [] };
 /** Most bytes a history may have for itself; tens of thousands of changes of a bar, or hundreds of whole songs. */
 export const HISTORY_BYTES = 48_000_000;
 
-/** So many steps back are as they were; further back is kept without what was worked out about it. */
-const FRESH = 8;
-
 /**
  * Remembers `before`; steps with the same merge key directly after each other (typing) become one. `bytes` is what
  * `before` has for itself; the oldest steps go when all together have more than `HISTORY_BYTES`.
@@ -28,13 +25,7 @@ const FRESH = 8;
 export function remembered<T>(
   history: History<T>,
   before: T,
-  step: {
-    label: string;
-    mergeKey?: string | null;
-    bytes?: number;
-    /** How a value is kept that is `FRESH` steps back. */
-    aged?: (value: T) => T;
-  },
+  step: { label: string; mergeKey?: string | null; bytes?: number },
 ): History<T> {
   const mergeKey = step.mergeKey ?? null;
   const last = history.past.at(-1);
@@ -43,10 +34,7 @@ export function remembered<T>(
   let total = past.reduce((sum, one) => sum + one.bytes, 0);
   let from = 0;
   while (total > HISTORY_BYTES && from < past.length - 1) total -= past[from++]!.bytes;
-  const kept = from === 0 ? past : past.slice(from);
-  const old = kept.length - 1 - FRESH;
-  if (step.aged && old >= 0) kept[old] = { ...kept[old]!, value: step.aged(kept[old]!.value) };
-  return { past: kept, future: [] };
+  return { past: from === 0 ? past : past.slice(from), future: [] };
 }
 
 /** One step back from `now`; null when there is none. */

@@ -5,7 +5,7 @@ export { GripPicture } from './grip-picture';
 export { HitStrip } from './hit-strip';
 export { MomentLadder, type LadderLink, type LadderNote } from './moment-ladder';
 export { Neck } from './neck';
-export { PLAYER_BORDER, PLAYER_FILL, PLAYER_TEXT, PlayerMark } from './player-look';
+export { PLAYER_BORDER, PLAYER_FILL, PLAYER_SHORT, PLAYER_TEXT, PlayerMark } from './player-look';
 export { RegisterLane, type LaneBlock, type LaneMoment } from './register-lane';
 export { Together, type Trouble } from './together';
 export { HitsDrawing } from './hits-drawing';

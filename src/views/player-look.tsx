@@ -7,6 +7,9 @@ export const PLAYER_TEXT: Readonly<Record<Player, string>> = {
   bass: 'text-bass',
 };
 
+/** Where there is no room for a player's name. */
+export const PLAYER_SHORT: Readonly<Record<Player, string>> = { guitar1: 'G1', guitar2: 'G2', bass: 'B' };
+
 export const PLAYER_FILL: Readonly<Record<Player, string>> = {
   guitar1: 'fill-g1',
   guitar2: 'fill-g2',

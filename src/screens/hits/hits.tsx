@@ -41,8 +41,8 @@ import { TroubleList } from './trouble-list';
 const LEFT = 122;
 const LEFT_ALONE = 16;
 const LEAST_BAR = 380;
-/** Width of a place of the grid for a fingertip, in pixels. */
-const FINGER = 40;
+/** Width of a place of the grid for a fingertip, in pixels (WCAG 2.2, 2.5.5). */
+const FINGER = 44;
 
 /** The right hand: who strikes when and how, what they do together, and how one section goes into the next. */
 export function Hits() {

@@ -1,6 +1,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { HitsDrawing, hitsLanes, PLAYER_TEXT, PlayerMark, type HitsTime } from '../../views/index';
+import {
+  HitsDrawing,
+  hitsLanes,
+  PLAYER_SHORT,
+  PLAYER_TEXT,
+  PlayerMark,
+  type HitsTime,
+} from '../../views/index';
 import { holdUntil, moveStroke, strikeOrNot, type HitsPlace, type Outcome } from './actions';
 import { drawingOf } from './drawing-parts';
 import type { HitsScope } from './scope';
@@ -63,14 +70,14 @@ export function Stage(props: Props) {
           <button
             key={player}
             type="button"
-            aria-label={`${SHORT[player]}: ${PLAYER_WORDS[player]}`}
+            aria-label={`${PLAYER_SHORT[player]}: ${PLAYER_WORDS[player]}`}
             aria-pressed={cursor.player === player}
             className={`absolute right-0 left-0 flex flex-col items-center justify-center border-t border-line ${PLAYER_TEXT[player]} ${cursor.player === player ? 'bg-sheet font-bold' : ''}`}
             style={{ top: lanes.top + i * lanes.lane, height: lanes.lane }}
             onClick={() => onCursor(player, cursor.tick)}
           >
             <PlayerMark player={player} />
-            {SHORT[player]}
+            {PLAYER_SHORT[player]}
           </button>
         ))}
         <span
@@ -93,8 +100,6 @@ export function Stage(props: Props) {
     </div>
   );
 }
-
-const SHORT: Readonly<Record<Player, string>> = { guitar1: 'G1', guitar2: 'G2', bass: 'B' };
 
 /** Height in pixels of an element, kept up to date; 0 before it is laid out. */
 function useHeight() {

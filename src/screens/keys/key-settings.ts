@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import { safeStorage } from '../safe-storage';
-import { capOf, isMovable, MEANINGS } from './meanings';
+import { capOf, isMovable, isSign, MEANINGS } from './meanings';
 
 /** How single keys are set in this browser. */
 export interface KeySettings {
@@ -53,11 +53,11 @@ export function usualKey(typed: string, moved: KeySettings['moved']): string | n
   return moved[typed] === undefined ? typed : null;
 }
 
-/** What stands on the key that is in use for a usual one. */
+/** What stands on the key that is in use for a usual one; empty while it is switched off. */
 export function useCap(): (usual: string) => string {
   const moved = useKeySettings((s) => s.moved);
   const isOn = useKeySettings((s) => s.isOn);
-  return (usual) => (isOn || !isMovable(usual) ? capOf(moved[usual] ?? usual) : '');
+  return (usual) => (isOn || !isSign(usual) ? capOf(moved[usual] ?? usual) : '');
 }
 
 /** What can be used of a stored setting, whoever wrote it. */

@@ -89,7 +89,7 @@ export function KeySheet({ screen, onClose }: KeySheetProps) {
     const now = moved[m.key] ?? m.key;
     const isOff = !isOn && isSign(m.key);
     return (
-      <div key={m.key} className={`contents ${isOff ? 'text-soft line-through' : ''}`}>
+      <div key={m.key} className="contents">
         <dt>
           {isMovable(m.key) ? (
             <button

@@ -114,9 +114,9 @@ export function isMovable(key: string): boolean {
   return /^[^\s\d]$/.test(key);
 }
 
-/** Keys that type a sign; these can be switched off. The others (arrows, space) mean nothing to a screen reader alone. */
+/** Keys that type a sign, with shift too; these can be switched off. Arrows, space and the like stay. */
 export function isSign(key: string): boolean {
-  return [...key].length === 1 && key !== ' ';
+  return ([...key].length === 1 && key !== ' ') || /^Shift\+\d$/.test(key);
 }
 
 const CAPS: Readonly<Record<string, string>> = {

@@ -6,7 +6,7 @@ import { pretty } from '../../core/pitch/index';
 import type { Moment } from '../../core/song/index';
 import { beatTicks, countedBeatTicks } from '../../core/time/index';
 import { Button, useBig, useScreenSize } from '../../ui/index';
-import { PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
+import { PLAYER_SHORT, PLAYER_TEXT, PlayerMark, Together, type Trouble } from '../../views/index';
 import { usePorts } from '../ports';
 import { likeWords } from '../told/like-dialog';
 import { CellBox } from './cell-box';
@@ -83,7 +83,7 @@ export function SectionGrid({
                   <PlayerMark player={player} />{' '}
                   <span className="max-sm:sr-only">{PLAYER_WORDS[player]}</span>
                   <span aria-hidden className="sm:hidden">
-                    {SHORT[player]}
+                    {PLAYER_SHORT[player]}
                   </span>
                 </b>
                 <div className="text-[0.8125rem] text-soft max-sm:sr-only">
@@ -132,9 +132,6 @@ export function SectionGrid({
     </section>
   );
 }
-
-/** Where there is no room for the name. */
-const SHORT: Readonly<Record<Player, string>> = { guitar1: 'G1', guitar2: 'G2', bass: 'B' };
 
 /** Whom a player follows here; null who has a part of their own. */
 function like({ playing }: SplitModel, player: Player): string | null {
