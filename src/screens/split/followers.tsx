@@ -5,31 +5,21 @@ import { cellAt, type Edit, type Song } from '../../core/song/index';
 import { followersOf, wordsFor, type Following } from '../../core/offers/index';
 import type { Selection } from '../../store/index';
 import { PLAYER_TEXT } from '../../views/index';
-import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
-import { tryThenTake } from '../try-then-take';
-import { moveAmong } from './move-among';
+import { ChipRow, GripChip } from './grip-chip';
 import { addressNow, type SplitModel } from './model';
 
 /** What this player could do when everybody not locked follows: by the exact cost of the best section with it. */
 export function Followers({ model }: { model: SplitModel }) {
-  const { desk } = usePorts();
   const list = useFollowing(model);
   const song = useDesk((s) => s.song)!;
   const player = model.selection.player;
   const at = addressNow(model, player);
   const cell = at && cellAt(song, at);
   if (!at || !cell) return null;
-  const { edit, show, say } = desk.getState();
   const locked = isLocked(cell);
   return (
-    <div
-      role="group"
-      aria-label="With the others following"
-      id="alternatives"
-      className="flex h-[4.6rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
-      onKeyDown={(e) => moveAmong(e, () => show(null))}
-    >
+    <ChipRow label="With the others following">
       {list === null && <span className="text-soft">solving the section around it …</span>}
       {list?.length === 0 && (
         <span className="text-soft">
@@ -41,49 +31,33 @@ export function Followers({ model }: { model: SplitModel }) {
         const others = followersOf(one, at);
         const isNow = one.changes.length === 0;
         return (
-          <span key={one.known ? formatGrip(one.known.grip) : 'rest'} className="flex shrink-0">
-            <button
-              type="button"
-              data-letter={String.fromCharCode(97 + i)}
-              data-alternative
-              aria-pressed={isNow}
-              className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-              {...(isNow
-                ? {}
-                : tryThenTake(change, {
-                    show,
-                    say,
-                    take: () => {
-                      if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-                      edit(change, {
-                        label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}, ${followWords(others)}`,
-                      });
-                    },
-                  }))}
-            >
-              <span className="whitespace-nowrap">
-                <span className="mr-1 text-[0.75rem] text-soft">{String.fromCharCode(97 + i)}</span>
-                <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
-                  {one.known ? formatGrip(one.known.grip) : 'rest'}
-                </span>{' '}
-                <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
-              </span>
-              <span className="text-[0.75rem] whitespace-nowrap">
-                {one.regret === 0 ? (
-                  <span className="text-good">the best there is</span>
-                ) : (
-                  <span className="text-soft">{(one.regret / 1000).toFixed(2)} of a clash worse</span>
-                )}
-                <span className="text-soft"> · {isNow ? 'now' : followWords(others)}</span>
-              </span>
-            </button>
-            {!isNow && (
-              <HearButton other={change} label={one.known ? formatGrip(one.known.grip) : 'the rest'} />
-            )}
-          </span>
+          <GripChip
+            key={one.known ? formatGrip(one.known.grip) : 'rest'}
+            {...{ player, change, isNow }}
+            place={i}
+            label={`${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}, ${followWords(others)}`}
+            isLocked={locked}
+            heard={one.known ? formatGrip(one.known.grip) : 'the rest'}
+          >
+            <span className="whitespace-nowrap">
+              <span className="mr-1 text-[0.75rem] text-soft">{String.fromCharCode(97 + i)}</span>
+              <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
+                {one.known ? formatGrip(one.known.grip) : 'rest'}
+              </span>{' '}
+              <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
+            </span>
+            <span className="text-[0.75rem] whitespace-nowrap">
+              {one.regret === 0 ? (
+                <span className="text-good">the best there is</span>
+              ) : (
+                <span className="text-soft">{(one.regret / 1000).toFixed(2)} of a clash worse</span>
+              )}
+              <span className="text-soft"> · {isNow ? 'now' : followWords(others)}</span>
+            </span>
+          </GripChip>
         );
       })}
-    </div>
+    </ChipRow>
   );
 }
 

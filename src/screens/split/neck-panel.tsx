@@ -18,13 +18,11 @@ import { wordsFor, type Alternative } from '../../core/offers/index';
 import { ticksToSeconds } from '../../core/time/index';
 import { useBig, useLow, useScreenSize, useWidth } from '../../ui/index';
 import { Neck, PLAYER_TEXT, PlayerMark } from '../../views/index';
-import { HearButton } from '../listening/index';
 import { useDesk, usePorts } from '../ports';
 import { CellActions } from './cell-actions';
 import { findingWords } from './finding-words';
 import { Followers } from './followers';
-import { tryThenTake } from '../try-then-take';
-import { moveAmong } from './move-among';
+import { ChipRow, GripChip } from './grip-chip';
 import { addressNow, useAlternatives, type SplitModel } from './model';
 import { Neighbours } from './neighbours';
 import { StretchCaution } from './stretch-caution';
@@ -155,7 +153,6 @@ const TABS: readonly (readonly [Tab, string])[] = [
 ];
 
 function Alternatives({ model }: { model: SplitModel }) {
-  const { desk } = usePorts();
   const list = useAlternatives();
   const preview = useDesk((s) => s.preview);
   const player = model.selection.player;
@@ -169,63 +166,40 @@ function Alternatives({ model }: { model: SplitModel }) {
     group.current.querySelector<HTMLButtonElement>('[data-letter]')?.focus();
   }, [list]);
   if (!at) return null;
-  const { edit, show, say } = desk.getState();
   return (
-    <div
-      ref={group}
-      role="group"
-      aria-label="Alternatives"
-      id="alternatives"
-      className="flex h-[4.6rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
-      onKeyDown={(e) => moveAmong(e, () => show(null))}
-    >
+    <ChipRow label="Alternatives" ref={group}>
       {list === null && <span className="text-soft">looking …</span>}
       {list?.length === 0 && <span className="text-soft">No hand can reach this chord.</span>}
       {list?.map((one, i) => {
         const letter = String.fromCharCode(97 + i);
         const change = { kind: 'setCells', changes: [{ at, cell: one.cell }] } as const;
         return (
-          <span key={one.known ? formatGrip(one.known.grip) : 'rest'} className="flex shrink-0">
-            <button
-              type="button"
-              data-letter={letter}
-              data-alternative
-              aria-pressed={one.isNow}
-              className={`flex shrink-0 flex-col rounded-md border px-2.5 py-0.5 text-left leading-tight ${one.isNow ? 'border-2 border-ink bg-sheet' : 'border-line bg-sheet hover:border-ink'}`}
-              {...(one.isNow
-                ? {}
-                : tryThenTake(change, {
-                    show,
-                    say,
-                    take: () => {
-                      if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-                      edit(change, {
-                        label: `${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
-                      });
-                    },
-                  }))}
+          <GripChip
+            key={one.known ? formatGrip(one.known.grip) : 'rest'}
+            {...{ player, change }}
+            place={i}
+            label={`${wordsFor(one)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`}
+            isLocked={locked}
+            isNow={one.isNow}
+            heard={one.known ? formatGrip(one.known.grip) : 'the rest'}
+          >
+            <span className="whitespace-nowrap">
+              <span className="mr-1 text-[0.75rem] text-soft">{letter}</span>
+              <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
+                {one.known ? formatGrip(one.known.grip) : 'rest'}
+              </span>{' '}
+              <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
+            </span>
+            <span
+              className="max-w-[250px] truncate text-[0.75rem] max-lg:max-w-none max-lg:whitespace-normal"
+              title={one.reason}
             >
-              <span className="whitespace-nowrap">
-                <span className="mr-1 text-[0.75rem] text-soft">{letter}</span>
-                <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>
-                  {one.known ? formatGrip(one.known.grip) : 'rest'}
-                </span>{' '}
-                <span className="text-[0.8125rem]">{one.known ? deviceWords(one.known.device) : ''}</span>
-              </span>
-              <span
-                className="max-w-[250px] truncate text-[0.75rem] max-lg:max-w-none max-lg:whitespace-normal"
-                title={one.reason}
-              >
-                {effectWords(one)}
-              </span>
-            </button>
-            {!one.isNow && (
-              <HearButton other={change} label={one.known ? formatGrip(one.known.grip) : 'the rest'} />
-            )}
-          </span>
+              {effectWords(one)}
+            </span>
+          </GripChip>
         );
       })}
-    </div>
+    </ChipRow>
   );
 }
 

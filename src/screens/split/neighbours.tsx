@@ -4,14 +4,12 @@ import { formatGrip, knowGrip, NEIGHBOUR_WORDS, neighboursOf, type Neighbour } f
 import { noteName, pretty, type Key } from '../../core/pitch/index';
 import { cellAt, type Edit } from '../../core/song/index';
 import { PLAYER_TEXT } from '../../views/index';
-import { useDesk, usePorts } from '../ports';
+import { useDesk } from '../ports';
+import { ChipRow, GripChip } from './grip-chip';
 import { addressNow, type SplitModel } from './model';
-import { tryThenTake } from '../try-then-take';
-import { moveAmong } from './move-among';
 
 /** Grips close to the one that is held, kind by kind, each with what it changes. */
 export function Neighbours({ model }: { model: SplitModel }) {
-  const { desk } = usePorts();
   const song = useDesk((s) => s.song)!;
   const player = model.selection.player;
   const instrument = song.players[player];
@@ -27,36 +25,19 @@ export function Neighbours({ model }: { model: SplitModel }) {
       : [];
   }, [grip, chord, instrument]);
   if (!at || !cell) return null;
-  const { edit, show, say } = desk.getState();
   const locked = isLocked(cell);
   return (
-    <div
-      role="group"
-      aria-label="Close to this grip"
-      id="alternatives"
-      className="flex h-[4.6rem] min-w-0 flex-1 gap-1.5 overflow-x-auto pt-1 max-lg:h-auto max-lg:flex-wrap max-lg:overflow-visible"
-      onKeyDown={(e) => moveAmong(e, () => show(null))}
-    >
+    <ChipRow label="Close to this grip">
       {list.length === 0 && <span className="text-soft">Nothing of ours lies close to this grip.</span>}
       {list.map((one, i) => {
         const change: Edit = { kind: 'setCells', changes: [{ at, cell: gripCell(one.known.grip) }] };
         return (
-          <button
+          <GripChip
             key={`${one.kind} ${formatGrip(one.known.grip)}`}
-            type="button"
-            data-letter={String.fromCharCode(97 + i)}
-            data-alternative
-            className="flex shrink-0 flex-col rounded-md border border-line bg-sheet px-2.5 py-0.5 text-left leading-tight hover:border-ink"
-            {...tryThenTake(change, {
-              show,
-              say,
-              take: () => {
-                if (locked) return say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-                edit(change, {
-                  label: `${NEIGHBOUR_WORDS[one.kind]}: ${formatGrip(one.known.grip)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
-                });
-              },
-            })}
+            {...{ player, change }}
+            place={i}
+            label={`${NEIGHBOUR_WORDS[one.kind]}: ${formatGrip(one.known.grip)} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`}
+            isLocked={locked}
           >
             <span className="whitespace-nowrap">
               <span className={`frets font-bold ${PLAYER_TEXT[player]}`}>{formatGrip(one.known.grip)}</span>{' '}
@@ -65,10 +46,10 @@ export function Neighbours({ model }: { model: SplitModel }) {
             <span className="text-[0.75rem] whitespace-nowrap text-soft">
               {changeWords(one, model.playing.key)}
             </span>
-          </button>
+          </GripChip>
         );
       })}
-    </div>
+    </ChipRow>
   );
 }
 
