@@ -70,8 +70,11 @@ describe('going about by keys, fingers and ears, in Chromium', () => {
     // Taken from what else fits: on the grip that was changed.
     await page.keyboard.press('2');
     await page.waitForSelector('[data-alternative]:not([aria-pressed="true"])');
-    await keys(page, 'a', 'b', 'Enter');
+    await page.keyboard.press('a');
+    await page.waitForFunction(() => document.activeElement?.matches('[data-alternative]'));
+    await keys(page, 'b', 'Enter');
     await page.waitForFunction(() => document.activeElement?.getAttribute('data-cell') === 'guitar2-0');
+    await page.waitForSelector('[aria-label="Undo"]:not(:disabled)');
     // The last step is taken back: the button is switched off, the focus stays beside it.
     await page.focus('[aria-label="Undo"]');
     await page.keyboard.press('Enter');

@@ -145,7 +145,7 @@ describe('the shelf, in Chromium', () => {
     await songMenu(page, 'Salt Lamp', 'Delete');
     await isGone(page, 'Salt Lamp');
     // The focus went to what stands there now, not to the top.
-    expect(await page.evaluate(() => document.activeElement?.closest('li') !== null)).to.equal(true);
+    await page.waitForFunction(() => document.activeElement?.closest('li'));
     await page.reload();
     await page.waitForSelector('[data-song]');
     expect(await titles(page)).to.not.include('Salt Lamp');
