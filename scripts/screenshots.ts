@@ -2,7 +2,7 @@
  * Takes one picture of each main view with the demo songs into docs/screenshots/.
  * Run after a build: npm run screenshots [-- folder]
  */
-import { mkdirSync, readFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
@@ -16,9 +16,12 @@ mkdirSync(folder, { recursive: true });
 const { address, stop } = await serveBuild();
 const browser = await openBrowser();
 
+type Theme = 'light' | 'dark';
+
 interface Shot {
   readonly name: string;
-  readonly theme: 'light' | 'dark';
+  /** Both: by day and by night in one picture, side by side. */
+  readonly theme: Theme | 'both';
   readonly width: number;
   readonly height: number;
   readonly go: (page: Page) => Promise<void>;
@@ -105,7 +108,7 @@ const shots: readonly Shot[] = [
   },
   {
     name: 'chart-phone',
-    theme: 'light',
+    theme: 'both',
     width: 390,
     height: 844,
     go: async (page) => {
@@ -132,7 +135,7 @@ const shots: readonly Shot[] = [
   })),
   {
     name: 'split-wide',
-    theme: 'light',
+    theme: 'both',
     width: 1920,
     height: 1080,
     go: async (page) => {
@@ -171,7 +174,7 @@ const shots: readonly Shot[] = [
   },
   {
     name: 'split-phone',
-    theme: 'light',
+    theme: 'both',
     width: 390,
     height: 844,
     go: async (page) => {
@@ -182,7 +185,7 @@ const shots: readonly Shot[] = [
   },
   {
     name: 'split-tablet',
-    theme: 'dark',
+    theme: 'both',
     width: 820,
     height: 1180,
     go: async (page) => {
@@ -193,7 +196,7 @@ const shots: readonly Shot[] = [
   },
   {
     name: 'hits-phone',
-    theme: 'dark',
+    theme: 'both',
     width: 390,
     height: 844,
     go: async (page) => {
@@ -284,7 +287,7 @@ const shots: readonly Shot[] = [
   },
   {
     name: 'sheet-narrow',
-    theme: 'dark',
+    theme: 'both',
     width: 420,
     height: 860,
     go: async (page) => {
@@ -295,8 +298,8 @@ const shots: readonly Shot[] = [
   },
 ];
 
-for (const shot of shots) {
-  if (only && !shot.name.includes(only)) continue;
+/** The picture of a shot in one theme, as base64. */
+async function taken(shot: Shot, theme: Theme): Promise<string> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   page.on('console', (message) => {
@@ -304,14 +307,39 @@ for (const shot of shots) {
       console.error(`${shot.name}: ${message.text()}`);
   });
   page.on('pageerror', (error) => console.error(`${shot.name}: ${String(error)}`));
-  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: shot.theme }]);
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
   await page.setViewport({ width: shot.width, height: shot.height });
   await page.goto(address);
   await page.waitForSelector('li svg');
   await shot.go(page);
   await new Promise((resolve) => setTimeout(resolve, 350));
-  await page.screenshot({ path: join(folder, `${shot.name}.png`) as `${string}.png` });
+  const picture = await page.screenshot({ encoding: 'base64' });
   await context.close();
+  return picture;
+}
+
+const GAP = 16;
+
+/** Pictures of one size side by side. */
+async function beside(pictures: readonly string[], { width, height }: Shot): Promise<string> {
+  const page = await browser.newPage();
+  await page.setViewport({ width: pictures.length * (width + GAP) - GAP, height });
+  const images = pictures.map((one) => `<img src="data:image/png;base64,${one}">`).join('');
+  await page.setContent(
+    `<body style="margin:0;display:flex;gap:${GAP}px;background:#888"><style>img{display:block}</style>${images}`,
+  );
+  const picture = await page.screenshot({ encoding: 'base64' });
+  await page.close();
+  return picture;
+}
+
+for (const shot of shots) {
+  if (only && !shot.name.includes(only)) continue;
+  let picture: string;
+  if (shot.theme === 'both')
+    picture = await beside([await taken(shot, 'light'), await taken(shot, 'dark')], shot);
+  else picture = await taken(shot, shot.theme);
+  writeFileSync(join(folder, `${shot.name}.png`), Buffer.from(picture, 'base64'));
   console.log(shot.name);
 }
 

@@ -37,7 +37,7 @@ const suites = [
     'unit, laws and reference checks',
     ['--config', '.mocharc.json', '--parallel', '--jobs', String(Math.max(2, availableParallelism()))],
   ],
-  ['in Chromium, two at a time', ['--config', '.mocharc.browser.json']],
+  ['in Chromium, three at a time', ['--config', '.mocharc.browser.json']],
   // What is heard, killed or cut off has the machine for itself.
   ['in Chromium, one after the other', ['--config', '.mocharc.alone.json']],
 ];

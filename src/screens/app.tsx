@@ -52,6 +52,7 @@ const router = createBrowserRouter([
           screen('split', async () => (await import('./split/split')).Split),
           screen('hits', async () => (await import('./hits/hits')).Hits),
           screen('listen', async () => (await import('./listen/listen')).Listen),
+          screen('rig', async () => (await import('./rig/rig')).Rig),
           screen('sheets', async () => (await import('./sheets/sheets')).Sheets),
         ],
       },

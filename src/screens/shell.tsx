@@ -83,6 +83,7 @@ export function Shell() {
               <Tab to={`/song/${id}/hits`}>Hits</Tab>
               <Tab to={`/song/${id}/listen`}>Listen</Tab>
               <Tab to={`/song/${id}/sheets`}>Sheets</Tab>
+              <Tab to={`/song/${id}/rig`}>Rig</Tab>
             </>
           )}
         </nav>

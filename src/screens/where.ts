@@ -18,6 +18,8 @@ export const SCREEN_WORDS: Readonly<Record<ScreenName, string>> = {
   hits: 'Hits',
   listen: 'Listen',
   sheets: 'Sheets',
+  rig: 'Rig',
+  log: 'Log',
   stand: 'Stand',
 };
 

@@ -1,6 +1,6 @@
 import type { StoreApi } from 'zustand/vanilla';
 import type { Player } from '../core/form/index';
-import type { Edit, FirstDifference, MergeClash, Side, Song } from '../core/song/index';
+import type { DecisionKind, Edit, FirstDifference, MergeClash, Side, Song } from '../core/song/index';
 import type { Hands, SplitTarget } from '../core/split/index';
 import type { SplitService } from '../workers/index';
 import type { History } from './history';
@@ -36,10 +36,18 @@ export interface OpenTrouble {
   readonly stored: StoredSong | null;
 }
 
+/** How an edit is told: in the history, and in the song's log where it decides something. */
+export interface Step {
+  readonly label: string;
+  /** Edits with the same key one after the other are one step of the history. */
+  readonly mergeKey?: string;
+  readonly decided?: DecisionKind;
+}
+
 /** An edit that waits for an answer, and what it would be the first difference of. */
 export interface AskedEdit {
   readonly edit: Edit;
-  readonly step: { readonly label: string; readonly mergeKey?: string };
+  readonly step: Step;
   readonly of: FirstDifference;
 }
 
@@ -64,7 +72,7 @@ export interface DeskState {
   open(id: string): Promise<void>;
   /** Puts the open song away without saving: it was deleted or changed behind the desk. */
   close(): void;
-  edit(edit: Edit, step: { label: string; mergeKey?: string }): void;
+  edit(edit: Edit, step: Step): void;
   /** Ends the question about a pass or playing: for it alone, for every one, or not at all. */
   answer(scope: 'this' | 'every' | null): void;
   /** What is typed in the chart, as a song and as text; `isUnderstood` when the song says all of the text. */

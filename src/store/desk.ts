@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import { createStore } from 'zustand/vanilla';
 import { PLAYER_WORDS } from '../core/form/index';
 import {
@@ -11,10 +12,13 @@ import {
   unfold,
   type Edit,
   type Song,
+  besideChart,
+  decisionOf,
+  type DecisionKind,
 } from '../core/song/index';
 import { editOf, filledWords, reopening } from '../core/split/index';
 import { createSaver } from './saver';
-import type { Desk, DeskPorts, DeskState, Selection } from './desk-state';
+import type { Desk, DeskPorts, DeskState, Selection, Step } from './desk-state';
 import { draftAfter } from './draft';
 import { NO_HISTORY, redone, remembered, undone, type History } from './history';
 import { findRescue, TEXT_CLASH } from './rescue';
@@ -25,6 +29,24 @@ import { understoodRecord } from './stored';
 import { bytesBeyond } from './weight';
 
 const TYPING_PAUSE_MS = 1500;
+
+/** What is a decision however it comes about; null: only where it is said to be one. */
+function decidedBy(edit: Edit): DecisionKind | null {
+  switch (edit.kind) {
+    case 'setPlan':
+      return 'plan';
+    case 'keep':
+      return 'kept';
+    case 'keepVersion':
+      return 'version';
+    case 'toVersion':
+      return 'back';
+    case 'swapBeside':
+      return 'grip';
+    default:
+      return null;
+  }
+}
 
 const START: Selection = { playing: 0, pass: 1, moment: 0, player: 'guitar1' };
 
@@ -48,11 +70,22 @@ export function createDesk(ports: DeskPorts): Desk {
       const selection = within(next.song, get().selection);
       if (selection !== get().selection) set({ selection });
     };
-    const take = (song: Song, step: { label: string; mergeKey?: string }, extra: Partial<DeskState> = {}) => {
+    const take = (made: Song, step: Step, extra: Partial<DeskState> = {}) => {
       const { song: was, draft } = get();
+      const song = was === null ? made : logged(was, made, step);
       const next = { song, draft: was === null ? draft : draftAfter(draft, was, song) };
       change(next, { history: after(next, step), said: step.label, ...extra });
       saver.changed();
+    };
+
+    /** What decides something stands in the log from then on, with what it replaced; the same step takes it away again. */
+    const logged = (was: Song, made: Song, { label, decided }: Step): Song => {
+      if (decided === undefined) return made;
+      const what = { id: nanoid(10), at: now(), kind: decided, words: label };
+      return applyEdit(made, {
+        kind: 'log',
+        change: { what: 'decided', decision: decisionOf(was, made, what) },
+      });
     };
 
     return {
@@ -144,9 +177,11 @@ export function createDesk(ports: DeskPorts): Desk {
         set({ id: null, song: null, draft: null, saving: { kind: 'saved' } });
       },
 
-      edit(edit, step) {
+      edit(edit, said) {
         const { song } = get();
         if (!song) return;
+        const decided = said.decided ?? decidedBy(edit);
+        const step: Step = decided === null ? said : { ...said, decided };
         const follower = followerIn(song, edit);
         if (follower) {
           const { section, player } = follower;
@@ -189,8 +224,8 @@ export function createDesk(ports: DeskPorts): Desk {
         if (!song) return;
         if (now() - typedAt > TYPING_PAUSE_MS) burst += 1;
         typedAt = now();
-        // Versions are not part of the text; they stay with the song.
-        const typed = song.versions ? { ...next, versions: song.versions } : next;
+        // Versions and the log are not part of the text; they stay with the song.
+        const typed = { ...next, ...besideChart(song) };
         const value = { song: typed, draft: isUnderstood ? null : text };
         const step = { label: 'typing in the chart', mergeKey: `chart ${burst}` };
         change(value, { history: after(value, step) });
@@ -276,7 +311,7 @@ export function createDesk(ports: DeskPorts): Desk {
         const proof = gap === 0 ? 'proven best' : `within ${gap}% of the best there can be`;
         take(
           applyEdit(start, editOf(result.value)),
-          { label: `split ${what}` },
+          { label: `split ${what}`, decided: 'split' },
           { said: [`Split ${what}: ${filled}, ${proof}`, ...notes].join('. ') },
         );
       },

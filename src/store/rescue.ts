@@ -1,5 +1,5 @@
 import { readChart } from '../core/formats/index';
-import { mergeSongs, readSong, type MergeClash, type Song } from '../core/song/index';
+import { mergeSongs, readSong, type MergeClash, type Song, besideChart } from '../core/song/index';
 import type { DeskPorts } from './desk-state';
 import type { JournalEntry, StoredSong, Unsaved, UnsavedState, Written } from './storage';
 
@@ -65,14 +65,14 @@ function lastResortOf(lastResort: DeskPorts['lastResort'], id: string): Unsaved 
   }
 }
 
-/** What was written, as a song with the text beside it; versions are not part of a text and come from the stored song. */
+/** What was written, as a song with the text beside it; versions and the log are not part of a text and come from the stored song. */
 function writtenOf(state: UnsavedState, stored: StoredSong): Written | null {
   if (state.kind === 'text') {
     const { song, problems, questions } = readChart(String(state.text));
     const before = readSong(stored.saved);
-    const versions = before.ok ? before.value.versions : undefined;
     const isOpen = problems.length + questions.length > 0;
-    return { song: versions ? { ...song, versions } : song, draft: isOpen ? state.text : null };
+    const beside = before.ok ? besideChart(before.value) : {};
+    return { song: { ...song, ...beside }, draft: isOpen ? state.text : null };
   }
   const read = readSong(state.saved);
   return read.ok ? { song: read.value, draft: typeof state.draft === 'string' ? state.draft : null } : null;

@@ -3,6 +3,7 @@
  */
 export { GripPicture } from './grip-picture';
 export { HitStrip } from './hit-strip';
+export { InstrumentDrawing } from './instrument-drawing';
 export { MomentLadder, type LadderLink, type LadderNote } from './moment-ladder';
 export { Neck } from './neck';
 export { PLAYER_BORDER, PLAYER_FILL, PLAYER_SHORT, PLAYER_TEXT, PlayerMark } from './player-look';

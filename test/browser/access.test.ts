@@ -59,6 +59,23 @@ describe('access, by axe-core', () => {
       await page.waitForSelector('[data-pattern]');
       expect(await ask(page), 'patterns').to.deep.equal([]);
       await page.keyboard.press('Escape');
+      for (const [key, what] of [
+        ['=', 'another way kept beside'],
+        ["'", 'remarks'],
+        ['|', 'a bar in writing'],
+      ] as const) {
+        await page.keyboard.press(key);
+        await page.waitForSelector('[role="dialog"]');
+        expect(await ask(page), what).to.deep.equal([]);
+        await page.keyboard.press('Escape');
+        await closed(page);
+      }
+      await press(page, 'More');
+      await page.locator('[role="menuitem"] ::-p-text(A part like another)').click();
+      await page.waitForSelector('[role="dialog"]');
+      expect(await ask(page), 'a part like another').to.deep.equal([]);
+      await page.keyboard.press('Escape');
+      await closed(page);
       await page.keyboard.press('b');
       await page.waitForSelector('[data-line-panel]');
       expect(await ask(page), 'a line').to.deep.equal([]);

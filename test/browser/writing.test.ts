@@ -79,7 +79,9 @@ describe('everything that is played can be written, in Chromium', () => {
     await keys(page, '7', 'D');
     await sees(page, '(5)h7@');
     await keys(page, ...Array<string>(4).fill('ArrowRight'), '9');
+    await sees(page, '9@');
     await choose(page, 'This note', 'Slid off at its end');
+    await sees(page, 'sd');
     await keys(page, ...Array<string>(2).fill('ArrowRight'), '5', 'X');
     const text = await chartText(page);
     expect(text).to.match(/guitar1 \| x02220 s577xxx \| x577xx/);

@@ -26,6 +26,7 @@ export { divided, filled, symbolAt, withSymbol } from './change';
 export { groupedHits, repeatedFigure } from './figure';
 export { formatNamedPattern, parseNamedPattern, type NamedPattern } from './named';
 export { complementOf } from './complement';
+export { KEPT_UP_MS, strokesKeptUp } from './kept-up';
 export { STARTING_PATTERNS, type StartingPattern } from './starting';
 export {
   directionAt,

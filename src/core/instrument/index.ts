@@ -18,3 +18,4 @@ export {
 } from './instrument';
 export { formatTuning, parseTuning, retuned, tunedBy, tuningWords } from './tuning';
 export { fretMm, spanMm } from './neck';
+export { powerShape, powerShapeWords, turnedStrings, type TurnedString } from './tuning-change';

@@ -29,7 +29,17 @@ import { withFollowers } from './likes';
 import { placesOf } from './pass-scope';
 import { reopen } from './reopen';
 import { withOwnBars } from './where-written';
-import { inPlayedOrder, mapSections, meterOf, sectionNamed, type KeptFinding, type Song } from './song';
+import { takenBack } from './decide';
+import { setLog } from './log';
+import {
+  besideChart,
+  inPlayedOrder,
+  mapSections,
+  meterOf,
+  sectionNamed,
+  type KeptFinding,
+  type Song,
+} from './song';
 import type { Edit } from './edit';
 
 /**
@@ -182,7 +192,7 @@ function edited(song: Song, edit: Edit): Song {
       return { ...song, players: { ...song.players, [edit.player]: { ...rig, hand } } };
     }
     case 'keepVersion': {
-      const { versions = [], ...now } = song;
+      const { versions = [], log: _log, ...now } = song;
       const others = versions.filter((v) => v.name !== edit.name);
       return { ...song, versions: [...others, { name: edit.name, song: now }] };
     }
@@ -194,7 +204,7 @@ function edited(song: Song, edit: Edit): Song {
     case 'toVersion': {
       const wanted = song.versions?.find((v) => v.name === edit.name);
       if (!wanted) throw new RangeError(`No version ${edit.name}`);
-      return { ...wanted.song, title: song.title, versions: song.versions! };
+      return { ...wanted.song, title: song.title, ...besideChart(song) };
     }
     case 'setWishes':
       return mapSections(song, (s) => (s.name === edit.section ? { ...s, wishes: edit.wishes } : s));
@@ -226,6 +236,10 @@ function edited(song: Song, edit: Edit): Song {
       return inPlayedOrder(dropPlaying(song, edit));
     case 'setBars':
       return setBars(song, edit);
+    case 'log':
+      return setLog(song, edit.change);
+    case 'takeBack':
+      return takeBack(song, edit.id);
     case 'replace':
       return edit.song;
     default:
@@ -278,6 +292,17 @@ function withHand(section: Section, player: Player, hand: SectionHand): Section 
   const hands = usual ? others : { ...others, [player]: hand };
   const { hands: _were, ...rest } = section;
   return Object.keys(hands).length === 0 ? rest : { ...rest, hands };
+}
+
+/** Everything as it was before a decision, which stays in the log as taken back. Throws RangeError where that cannot be. */
+function takeBack(song: Song, id: string): Song {
+  const decision = song.log?.decisions.find((d) => d.id === id);
+  if (!decision) throw new RangeError(`No decision ${id} in the log`);
+  const back = takenBack(song, decision);
+  if (!back.ok) throw new RangeError(back.error);
+  const next = applyEdit(song, back.value);
+  const decisions = song.log!.decisions.map((d) => (d.id === id ? { ...d, over: true as const } : d));
+  return { ...next, log: { ...song.log!, decisions } };
 }
 
 function withPlans(song: Song, plans: readonly NamedPlan[]): Song {

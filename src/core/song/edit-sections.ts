@@ -16,6 +16,7 @@ import {
 } from '../form/index';
 import { cleanTitle, joinNamed } from './names';
 import { heldInto } from './edit-form';
+import { movedLog } from './log';
 import { mapSections, sectionNamed, sectionsByName, type KeptFinding, type Song } from './song';
 
 /** What is changed of the bars of a section; bars count from 0. */
@@ -74,8 +75,9 @@ export function renameSection(song: Song, edit: { readonly section: string; read
     });
     return { ...kept, section: parts.join(' > ') };
   };
+  const logged = movedLog(song, { section: (one) => (one === edit.section ? name : one) });
   return {
-    ...mapSections(song, (s) => (s.name === edit.section ? { ...s, name } : s)),
+    ...mapSections(logged, (s) => (s.name === edit.section ? { ...s, name } : s)),
     form: song.form.map((e) => (e.section === edit.section ? { ...e, section: name } : e)),
     kept: song.kept.map(renamed),
   };
@@ -188,7 +190,15 @@ export function setBars(song: Song, edit: { readonly section: string; readonly c
     const [first] = places(k.bar - 1);
     return first === undefined ? [] : [{ ...k, bar: first + 1 }];
   });
-  return { ...mapSections(song, (s) => (s === section ? next : s)), form, kept };
+  const logged = movedLog(song, {
+    section: (name) => name,
+    bar: (name, bar) => {
+      if (name !== edit.section) return bar;
+      const [first] = places(bar - 1);
+      return first === undefined ? null : first + 1;
+    },
+  });
+  return { ...mapSections(logged, (s) => (s === section ? next : s)), form, kept };
 }
 
 /** Where each bar comes from: its place before (from 0), or a new bar. */

@@ -24,6 +24,7 @@ import type { ChordGuess, ChordsChange } from './edit-chords';
 import type { PlayingChange, VaryChange } from './edit-form';
 import type { BarsChange, HeadChange } from './edit-sections';
 import type { BesideChange, RemarkChange, SwapChange } from './edit-notes';
+import type { LogChange } from './log';
 import type { KeptFinding, Song } from './song';
 
 /** Everything that can be done to a song, as plain data. */
@@ -130,4 +131,7 @@ export type Edit =
   /** Its section goes with the last playing of it. */
   | { readonly kind: 'dropPlaying'; readonly entry: number }
   | { readonly kind: 'setBars'; readonly section: string; readonly change: BarsChange }
+  | { readonly kind: 'log'; readonly change: LogChange }
+  /** What a decision of the log replaced is there again. */
+  | { readonly kind: 'takeBack'; readonly id: string }
   | { readonly kind: 'replace'; readonly song: Song };

@@ -4,6 +4,8 @@
  */
 export {
   beforePickup,
+  besideChart,
+  besideWords,
   countOpen,
   DOWN_RANGE,
   emptySong,
@@ -54,7 +56,24 @@ export type {
   PushChange,
   VoiceChange,
 } from './address';
+export { keyMove, type KeyMove } from './key-move';
 export { compareSongs, type Difference } from './compare';
+export { changedParts, decisionOf, partWords, takenBack } from './decide';
+export {
+  DECISION_KINDS,
+  isDay,
+  MINUTES_RANGE,
+  MOST_LOG_CHARACTERS,
+  NO_LOG,
+  type Decision,
+  type DecisionKind,
+  type Failure,
+  type LogChange,
+  type Reached,
+  type Rehearsal,
+  type SongLog,
+  type WrittenPart,
+} from './log';
 export { cellPitches } from './cell-pitches';
 export { fastestRun, rightHand, strokeWay, type RightHandPart, type Stroke } from './right-hand';
 export { patternIn, pickedString, strikesOf, strikesString, type Strike, type Strikes } from './strikes';

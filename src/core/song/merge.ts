@@ -14,6 +14,7 @@ import {
 import { formatLine } from '../line/index';
 import { sameCause } from './apply-edit';
 import { withFollowers } from './likes';
+import { inOrder } from './log';
 import { readSong } from './read-saved';
 import { saveSong } from './saved';
 import { inPlayedOrder, meterOf, sectionsByName, type KeptFinding, type Song } from './song';
@@ -159,7 +160,16 @@ class Merge {
       (s) => s.versions ?? [],
       (a, b) => a.name === b.name,
     );
+    const decisions = this.#set(
+      (s) => s.log?.decisions ?? [],
+      (a, b) => a.id === b.id,
+    );
+    const rehearsals = this.#set(
+      (s) => s.log?.rehearsals ?? [],
+      (a, b) => a.id === b.id,
+    );
     const {
+      log: _log,
       plans: _plans,
       patterns: _patterns,
       versions: _versions,
@@ -168,8 +178,10 @@ class Merge {
       comments: _c,
       ...rest
     } = whole;
+    const log = { decisions: [...decisions].sort((a, b) => a.at - b.at), rehearsals: inOrder(rehearsals) };
     return inPlayedOrder({
       ...rest,
+      ...(decisions.length + rehearsals.length > 0 ? { log } : {}),
       ...(remark === undefined ? {} : { remark }),
       ...(comments === undefined ? {} : { comments }),
       ...(down === undefined ? {} : { down }),

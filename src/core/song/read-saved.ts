@@ -56,7 +56,7 @@ function readValues(song: unknown, path: string): Result<Song, readonly Problem[
   const read = new Reading(values, (at, message) =>
     problems.push(problemIn(under(path, at), message)),
   ).song();
-  const versions = path === 'song' ? versionsOf(song, problems) : noVersions(song, path, problems);
+  const versions = path === 'song' ? versionsOf(song, problems) : noneInside(song, path, problems);
   if (problems.length > 0) return fail(problems.slice(0, MOST_PROBLEMS));
   return ok(versions.length > 0 ? { ...read, versions } : read);
 }
@@ -97,7 +97,10 @@ function versionsOf(song: unknown, problems: Problem[]): readonly Version[] {
   });
 }
 
-function noVersions(song: unknown, path: string, problems: Problem[]): readonly Version[] {
+/** A version has neither versions nor a log of its own. */
+function noneInside(song: unknown, path: string, problems: Problem[]): readonly Version[] {
+  if ((song as { log?: unknown }).log !== undefined)
+    problems.push(problemIn(`${path}.log`, 'a version holds no log of its own; expected none here'));
   const list = (song as { versions?: unknown }).versions;
   if (list !== undefined && !(Array.isArray(list) && list.length === 0))
     problems.push(

@@ -49,6 +49,7 @@ import {
   type Meter,
 } from '../time/index';
 import { likeTrouble, withFollowers } from './likes';
+import { inOrder, type SongLog } from './log';
 import { cleanReason, cleanTitle, joinNamed } from './names';
 import type { SavedValues } from './saved-schema';
 import { inPlayedOrder, USUAL_HANDS, type KeptFinding, type Song } from './song';
@@ -122,9 +123,26 @@ export class Reading {
       form,
       ...(plans.length > 0 ? { plans } : {}),
       ...(patterns.length > 0 ? { patterns } : {}),
+      ...this.#log(),
       kept: saved.kept.map((k, i) => this.#kept(k, byName, { path: `song.kept[${i}]`, meter })),
     });
     return withFollowers(read);
+  }
+
+  /** Every entry once; what was kept in it speaks of places that may be gone, so it is read when it is taken back. */
+  #log(): Pick<Song, 'log'> {
+    const { log } = this.#saved;
+    if (!log || log.decisions.length + log.rehearsals.length === 0) return {};
+    const known = new Set<string>();
+    for (const [list, entries] of Object.entries({ decisions: log.decisions, rehearsals: log.rehearsals })) {
+      for (const [i, { id }] of entries.entries()) {
+        if (known.has(id))
+          this.#say(`song.log.${list}[${i}].id`, `there is already an entry "${id}"; expected another one`);
+        known.add(id);
+      }
+    }
+    const { decisions, rehearsals } = log as unknown as SongLog;
+    return { log: { decisions, rehearsals: inOrder(rehearsals) } };
   }
 
   #taken<T>(path: string, result: Checked<T>): T | null {

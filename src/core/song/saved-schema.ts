@@ -5,6 +5,7 @@ import { DOWNS_RANGE, STROKE_WAYS } from '../hits/index';
 import { FRETS_RANGE, SCALE_RANGE_MM, type Instrument } from '../instrument/index';
 import { TEMPO_RANGE } from '../time/index';
 import { isSavedBar } from './saved-bar';
+import { logSchema } from './saved-log';
 import { DOWN_RANGE, FINDING_KINDS } from './song';
 
 /** What the rules say, in words for whoever mends a file by hand; the path stands before them. */
@@ -272,6 +273,7 @@ const songSchema = object({
       }).noUnknown(),
     )
     .required(),
+  log: logSchema,
   plans: array().of(string().required()).optional(),
   patterns: array().of(string().required()).optional(),
   /** Each song in it is read as a file's is. */

@@ -24,6 +24,7 @@ import {
   type Delay,
   type Meter,
 } from '../time/index';
+import type { SongLog } from './log';
 
 /** Kinds of findings; the clash room makes them, a song can keep them. */
 export const FINDING_KINDS = [
@@ -113,12 +114,27 @@ export interface Song {
   readonly patterns?: readonly NamedPattern[];
   /** Earlier splits under a name, the oldest first; left out: none. */
   readonly versions?: readonly Version[];
+  /** What was decided and rehearsed; left out: nothing. */
+  readonly log?: SongLog;
 }
 
 /** The song as it was when it was kept under a name. */
 export interface Version {
   readonly name: string;
-  readonly song: Omit<Song, 'versions'>;
+  readonly song: Omit<Song, 'versions' | 'log'>;
+}
+
+/** What of a song no chart says: it stays with the song whatever is typed, and stands in the song file alone. */
+export function besideChart({ versions, log }: Song): Pick<Song, 'versions' | 'log'> {
+  return { ...(versions ? { versions } : {}), ...(log ? { log } : {}) };
+}
+
+/** The same in words, for who is handed a chart. */
+export function besideWords({ versions, log }: Song): readonly string[] {
+  return [
+    ...(versions && versions.length > 0 ? ['earlier versions'] : []),
+    ...(log ? ['what was decided and rehearsed'] : []),
+  ];
 }
 
 export function emptySong(title: string): Song {

@@ -1,5 +1,5 @@
 import { type Bar, type FormEntry, type Player, type Section } from '../form/index';
-import { inPlayedOrder, sectionNamed, type Song } from './song';
+import { besideChart, inPlayedOrder, sectionNamed, type Song } from './song';
 import { setBars } from './edit-sections';
 import { withFollowers } from './likes';
 import { freeName } from './names';
@@ -27,9 +27,8 @@ export function takenIn(song: Song, other: Song, where: TakeIn): Song {
 
 function behind(song: Song, other: Song): Song {
   if (song.sections.length === 0) {
-    const { versions } = song;
     const title = other.title === 'Untitled' ? song.title : other.title;
-    return { ...other, title, ...(versions ? { versions } : {}) };
+    return { ...other, title, ...besideChart(song) };
   }
   const names = new Map<string, string>();
   const sections: Section[] = [...song.sections];

@@ -13,3 +13,10 @@ export function hoursAt(
 ): number {
   return 8 / 2 ** ((dba - at) / halves);
 }
+
+/** "2.5 h", "15 min", "40 s"; a day at most. */
+export function timeAllowedWords(hours: number): string {
+  if (hours >= 1) return `${Math.round(10 * Math.min(24, hours)) / 10} h`;
+  if (hours >= 1 / 60) return `${Math.round(60 * hours)} min`;
+  return `${Math.round(3600 * hours)} s`;
+}

@@ -6,6 +6,6 @@ export { pairRoughness, roughness, roughnessKernel, type Partial } from './rough
 export { driveOf, gainClass, type GainClass } from './gain';
 export { lowestClear } from './low-interval-limits';
 export { dyadDirt, gripDirt } from './dirt';
-export { EXPOSURE_RULES, hoursAt } from './exposure';
+export { EXPOSURE_RULES, hoursAt, timeAllowedWords } from './exposure';
 export { THIRD_OCTAVES, ThirdOctaves } from './third-octaves';
 export * from './synth/index';

@@ -1,5 +1,7 @@
+import { remember } from '../base/index';
 import { energyOf, overlap, rubScore } from '../clash/index';
 import { openStrings, type Instrument } from '../instrument/index';
+import { midi } from '../pitch/index';
 import { classesOf, type Candidate } from './candidate';
 import { sumOf, type Costs } from './costs';
 import { opennessOf, type Plan } from './plan';
@@ -117,11 +119,12 @@ function droneInside(a: Candidate, b: Candidate): number {
   return inside + w.DRONE_BELOW_POINTS * Math.min(12, Math.max(0, a.top + 1 - b.low));
 }
 
-/** Energy is only worked out for candidates that are compared, and then kept. */
+/** Energy is only worked out for candidates that are compared, and then kept: one for all grips that sound the same. */
 function energyFor(c: Candidate): Float64Array {
   let energy = energies.get(c);
-  if (!energy) energies.set(c, (energy = energyOf(c.pitches)));
+  if (!energy) energies.set(c, (energy = energyOfSound(c.pitches.join(' '))));
   return energy;
 }
 
 const energies = new WeakMap<Candidate, Float64Array>();
+const energyOfSound = remember((key) => energyOf(key.split(' ').map((pitch) => midi(Number(pitch)))));

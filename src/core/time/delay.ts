@@ -7,12 +7,16 @@ export type Delay =
 
 export const DELAY_RANGE_MS = { min: 20, max: 2000 } as const;
 
-/** Note values a delay is set to, as players write them. */
+/** Note values a delay is set to, as players write them, the shortest first; `t` of a triplet. */
 export const DELAY_VALUES: Readonly<Record<string, number>> = {
   '1/16': TICKS_PER_QUARTER / 4,
+  '1/8t': TICKS_PER_QUARTER / 3,
   '1/8': TICKS_PER_QUARTER / 2,
+  '1/4t': (TICKS_PER_QUARTER * 2) / 3,
   '1/8.': (TICKS_PER_QUARTER * 3) / 4,
   '1/4': TICKS_PER_QUARTER,
+  '1/4.': (TICKS_PER_QUARTER * 3) / 2,
+  '1/2': TICKS_PER_QUARTER * 2,
 };
 
 /** Reads `1/8.`, `380 ms` or `off`. Fails with what was expected. */

@@ -26,4 +26,6 @@ export {
   type Divided,
 } from './division';
 export { delayMs, delayTicks, formatDelay, parseDelay, type Delay } from './delay';
+export { delayOf, delayTimes, SLOWER_RANGE, type DelayTime } from './delay-times';
+export { tempoOfTaps } from './taps';
 export { formatSwing, parseSwing, swungTick, type Swing } from './swing';

@@ -63,7 +63,8 @@ export function rigOf(
   return { rig: JSON.stringify(rig) === JSON.stringify(start) ? start : rig, wrong };
 }
 
-function spreadDraft(spread: Readonly<Record<FingerPair, number>>): Record<FingerPair, string> {
+/** Limits of a hand as they are typed. */
+export function spreadDraft(spread: Readonly<Record<FingerPair, number>>): Record<FingerPair, string> {
   return Object.fromEntries(FINGER_PAIRS.map((pair) => [pair, String(spread[pair])])) as Record<
     FingerPair,
     string

@@ -8,7 +8,7 @@ import {
   repeatedFigure,
   soundsOn,
 } from '../../core/hits/index';
-import { patternIn, type Edit, type HitsChange } from '../../core/song/index';
+import { patternIn, type DecisionKind, type Edit, type HitsChange } from '../../core/song/index';
 import { pushEdit, RightHands } from '../../core/offers/index';
 import { barTicks } from '../../core/time/index';
 import type { HitsScope } from './scope';
@@ -16,7 +16,8 @@ import { symbolWords, toggledString } from './symbols';
 
 /** What a key or a drag comes to: an edit with what to call it, or why there is none. */
 export type Outcome =
-  { readonly edit: Edit; readonly label: string } | { readonly edit: null; readonly why: string };
+  | { readonly edit: Edit; readonly label: string; readonly decided?: DecisionKind }
+  | { readonly edit: null; readonly why: string };
 
 /** A place under a player's hand, in ticks from the start of the scope. */
 export interface HitsPlace {

@@ -93,7 +93,10 @@ function Open({ scope, onJoin }: { scope: HitsScope; onJoin: (id: string | null)
 
   const act = (outcome: Outcome) => {
     if (outcome.edit === null) desk.getState().say(outcome.why);
-    else desk.getState().edit(outcome.edit, { label: outcome.label });
+    else {
+      const { edit, ...step } = outcome;
+      desk.getState().edit(edit, step);
+    }
   };
   /** On to the next place after writing: "this bar" is still the one that was written in. */
   const [wroteIn, setWroteIn] = useState<{ readonly bar: number; readonly at: number } | null>(null);

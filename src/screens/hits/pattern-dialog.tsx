@@ -35,7 +35,7 @@ export function PatternDialog({ scope, cursor, division, barMeant, open, onClose
     .map((_, b) => b)
     .filter((b) => where === 'all' || (where === 'rest' ? b >= bar : b === bar));
   const did = (outcome: Outcome) => {
-    onDo(outcome);
+    onDo(outcome.edit === null ? outcome : { ...outcome, decided: 'hand' });
     onClose();
   };
   const strings = scope.song.players[player].tuning.length;

@@ -51,6 +51,8 @@ const TITLES: Record<KeyScreen, string> = {
   line: 'Hits, in a line',
   listen: 'Listen',
   sheets: 'Sheets',
+  rig: 'Rig',
+  log: 'Log',
   stand: 'the stand',
 };
 

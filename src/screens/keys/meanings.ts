@@ -1,5 +1,6 @@
 /** Where keys stand for something; `line` is Hits in a bar with notes instead of a grip, where letters write notes. */
-export type KeyScreen = 'songs' | 'chart' | 'split' | 'hits' | 'line' | 'listen' | 'sheets' | 'stand';
+export type KeyScreen =
+  'songs' | 'chart' | 'split' | 'hits' | 'line' | 'listen' | 'sheets' | 'rig' | 'log' | 'stand';
 
 /** One key and what it stands for, on every screen that has it. */
 export interface KeyMeaning {
@@ -8,7 +9,7 @@ export interface KeyMeaning {
   readonly on: readonly KeyScreen[];
 }
 
-const SONG: readonly KeyScreen[] = ['chart', 'split', 'hits', 'line', 'listen', 'sheets'];
+const SONG: readonly KeyScreen[] = ['chart', 'split', 'hits', 'line', 'listen', 'sheets', 'rig', 'log'];
 const HANDS: readonly KeyScreen[] = ['hits', 'line'];
 
 /**

@@ -1,4 +1,4 @@
-import { EXPOSURE_RULES, hoursAt } from '../../core/sound/index';
+import { EXPOSURE_RULES, hoursAt, timeAllowedWords } from '../../core/sound/index';
 
 /** Levels one meets in a rehearsal room, in dBA (common practice). */
 const LEVELS = [85, 91, 97, 103] as const;
@@ -33,8 +33,8 @@ export function Care() {
                 <th scope="row" className="text-left font-normal">
                   {dba} dBA
                 </th>
-                <td className="text-right">{timeWords(hoursAt(dba, EXPOSURE_RULES.strict))}</td>
-                <td className="text-right">{timeWords(hoursAt(dba, EXPOSURE_RULES.usual))}</td>
+                <td className="text-right">{timeAllowedWords(hoursAt(dba, EXPOSURE_RULES.strict))}</td>
+                <td className="text-right">{timeAllowedWords(hoursAt(dba, EXPOSURE_RULES.usual))}</td>
               </tr>
             ))}
           </tbody>
@@ -46,9 +46,4 @@ export function Care() {
       </details>
     </div>
   );
-}
-
-function timeWords(hours: number): string {
-  if (hours >= 1) return `${Math.round(10 * Math.min(24, hours)) / 10} h`;
-  return `${Math.round(60 * hours)} min`;
 }

@@ -179,6 +179,7 @@ function Ways({ cause, model, onHear }: { cause: Cause; model: SplitModel; onHea
             onClick={() => {
               desk.getState().edit(chosen.edit, {
                 label: `cure the ${findingWords(cause.kind)} in bar ${cause.bar}: ${chosen.words}`,
+                decided: 'cure',
               });
               listening.getState().stop();
               setChosen(null);

@@ -35,7 +35,7 @@ export function RightHandDialog({ open, onClose, place, player, bar, closed }: P
           <HandOffers
             {...{ place, player, bar, where }}
             onTake={(edit, label) => {
-              desk.getState().edit(edit, { label });
+              desk.getState().edit(edit, { label, decided: 'hand' });
               onClose();
             }}
           />

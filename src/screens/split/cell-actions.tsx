@@ -19,7 +19,7 @@ export function CellActions({ model, cell }: { model: SplitModel; cell: Cell }) 
   if (!at) return null;
   const where = `${PLAYER_WORDS[player]}, bar ${at.bar + 1}`;
   const put = (next: Cell, label: string) =>
-    edit({ kind: 'setCells', changes: [{ at, cell: next }] }, { label });
+    edit({ kind: 'setCells', changes: [{ at, cell: next }] }, { label, decided: 'grip' });
   const locked = isLocked(cell);
   const again = (grip: string) => {
     const section = model.song.sections.find((s) => s.name === at.section)!;

@@ -186,7 +186,7 @@ function isOneGuitar({ song }: SplitModel): boolean {
 function foldTonight(model: SplitModel, desk: DeskState): void {
   const kept = applyEdit(model.song, { kind: 'keepVersion', name: BOTH_GUITARS });
   const { song, thinned, lost } = foldGuitars(kept);
-  desk.edit({ kind: 'replace', song }, { label: 'one guitar for both parts' });
+  desk.edit({ kind: 'replace', song }, { label: 'one guitar for both parts', decided: 'split' });
   const thin = thinned === 0 ? [] : [`${thinned} grips had to leave a note out`];
   const gone = lost === 0 ? [] : [`${lost} could not be held together and stay guitar 1’s own`];
   desk.say(['Folded into one guitar', ...thin, ...gone].join('; '));

@@ -326,6 +326,7 @@ export function CureButton({
         take: () =>
           edit(cure.edit, {
             label: `cure the ${findingWords(finding.kind)} in bar ${finding.bar}: ${cure.words}`,
+            decided: 'cure',
           }),
       })}
       onKeyDown={(e) => {

@@ -50,7 +50,7 @@ export function GripChip(props: {
   const { edit, show, say } = desk.getState();
   const take = () => {
     if (isLocked) say(`${PLAYER_WORDS[player]} is locked here; unlock it first`);
-    else edit(change, { label });
+    else edit(change, { label, decided: 'grip' });
   };
   return (
     <span className="flex shrink-0">

@@ -70,7 +70,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
         else
           desk.edit(
             { kind: 'setCells', changes: [{ at, cell: { kind: 'rest', locked: false, guess: false } }] },
-            { label: `rest for ${where}` },
+            { label: `rest for ${where}`, decided: 'grip' },
           );
       } else if (key === 'y') {
         if (cell.kind !== 'grip') desk.say('There is no grip here to come to');
@@ -86,7 +86,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
         const change = { at, cell: { ...cell, locked: !cell.locked } };
         desk.edit(
           { kind: 'setCells', changes: [change] },
-          { label: `${cell.locked ? 'unlock' : 'lock'} ${where}` },
+          { label: `${cell.locked ? 'unlock' : 'lock'} ${where}`, decided: 'lock' },
         );
       }
       return true;
@@ -141,6 +141,7 @@ export function pressKey(key: string, model: SplitModel, { desk, onKeep, onOpen,
           { kind: 'setCells', changes: [{ at, cell: { ...cell, guess: !cell.guess } }] },
           {
             label: `${cell.guess ? 'no guess any more for' : 'a guess for'} ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+            decided: 'guess',
           },
         );
       return true;

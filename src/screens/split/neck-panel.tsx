@@ -58,6 +58,7 @@ export const NeckPanel = memo(function NeckPanel({ model }: { model: SplitModel 
       { kind: 'setCells', changes: [{ at, cell: next }] },
       {
         label: `${next.kind === 'grip' ? formatGrip(next.grip) : 'rest'} for ${PLAYER_WORDS[player]}, bar ${at.bar + 1}`,
+        decided: 'grip',
       },
     );
   };

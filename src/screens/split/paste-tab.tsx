@@ -86,7 +86,9 @@ function Paste({ model, onClose }: { model: SplitModel; onClose: () => void }) {
     const retune: readonly Edit[] = retuned ? [{ kind: 'replace', song: retuned.song }] : [];
     const edits = [...retune, ...longer, parts];
     const edit: Edit = edits.length === 1 ? parts : { kind: 'together', edits };
-    desk.getState().edit(edit, { label: `pasted tab for ${PLAYER_WORDS[player]}, bar ${from + 1} on` });
+    desk
+      .getState()
+      .edit(edit, { label: `pasted tab for ${PLAYER_WORDS[player]}, bar ${from + 1} on`, decided: 'grip' });
     onClose();
   };
   return (

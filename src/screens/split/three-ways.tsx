@@ -76,9 +76,10 @@ function Ways({ section, onClose }: { section: string; onClose: () => void }) {
             <Button
               look="strong"
               onClick={() => {
-                desk
-                  .getState()
-                  .edit(way.edit, { label: `${way.plan.words} for ${section}, ${way.changes.length} cells` });
+                desk.getState().edit(way.edit, {
+                  label: `${way.plan.words} for ${section}, ${way.changes.length} cells`,
+                  decided: 'split',
+                });
                 onClose();
               }}
             >

@@ -173,6 +173,7 @@ function Compared({
                       { kind: 'setParts', changes: [d.change!] },
                       {
                         label: `${PLAYER_WORDS[d.player]}, bar ${d.bar + 1} of ${d.section} as in “${name}”`,
+                        decided: 'back',
                       },
                     )
                   }

@@ -34,7 +34,7 @@ export function BesideDialog(props: Props) {
 
 function Fields({ song, bar, on, index, player, meter, cell: at, onClose }: Props & { readonly bar: Bar }) {
   const { desk } = usePorts();
-  const edit = (change: Edit, label: string) => desk.getState().edit(change, { label });
+  const edit = (change: Edit, label: string) => desk.getState().edit(change, { label, decided: 'grip' });
   const who = PLAYER_WORDS[player];
   const where = { ...on, bar: index, player };
   const now: BesidePart = {

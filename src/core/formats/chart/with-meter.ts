@@ -1,5 +1,5 @@
 import { fail, formatProblem, ok, type Result } from '../../base/index';
-import type { Song } from '../../song/index';
+import { besideChart, type Song } from '../../song/index';
 import { formatMeter, type Meter } from '../../time/index';
 import { readChart } from './read';
 import { writeChart } from './write';
@@ -32,12 +32,11 @@ export function withSectionMeter(song: Song, name: string, meter: Meter | null):
 }
 
 function readAnew(song: Song, meter: Meter, change: (text: string) => string): Result<Song> {
-  const { versions, ...now } = song;
-  const { song: read, problems } = readChart(change(writeChart(now)));
+  const { song: read, problems } = readChart(change(writeChart(song)));
   const [first] = problems;
   if (first)
     return fail(
       `in ${formatMeter(meter)} not everything written fits: ${formatProblem(first)}${problems.length > 1 ? `, and ${problems.length - 1} more` : ''}`,
     );
-  return ok({ ...read, ...(versions ? { versions } : {}) });
+  return ok({ ...read, ...besideChart(song) });
 }

@@ -1,6 +1,6 @@
 import { PLAYERS, type Player } from '../../form/index';
 import { sheetOf, sheetText } from '../../sheet/index';
-import { saveSong, type Song } from '../../song/index';
+import { besideWords, saveSong, type Song } from '../../song/index';
 import { writeChart } from '../chart/write';
 import { writeMidi } from '../midi/write-midi';
 import { writeMusicXml } from '../musicxml/write-musicxml';
@@ -37,7 +37,7 @@ export function songAs(song: Song, kind: SongKind, player: Player | null = null)
     case 'json':
       return text(`${JSON.stringify(saveSong(song), null, 2)}\n`);
     case 'txt':
-      return text(writeChart(song), song.versions && song.versions.length > 0 ? ['earlier versions'] : []);
+      return text(writeChart(song), besideWords(song));
     case 'musicxml': {
       const out = writeMusicXml(song);
       return text(out.text, out.lost);

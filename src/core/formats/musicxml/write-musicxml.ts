@@ -11,7 +11,7 @@ import {
   type PlayedNote,
   type PlayedStroke,
 } from '../../score/index';
-import { rigIn, unfold, type Rig, type Song } from '../../song/index';
+import { besideWords, rigIn, unfold, type Rig, type Song } from '../../song/index';
 import { feltBeatTicks, isCompound, TICKS_PER_QUARTER, type Meter } from '../../time/index';
 import { harmony } from './harmony';
 import { A_TICK, DIVISIONS, notesOf, type NoteGround } from './note';
@@ -340,7 +340,7 @@ function lostIn(song: Song): readonly string[] {
     ...(has((s) => s.bars.some((bar) => bar.beside !== undefined)) ? ['what is kept beside a bar'] : []),
     ...(song.form.some((entry) => entry.end !== undefined) ? ['open ends (vamp, fade, on cue)'] : []),
     ...(song.form.some((entry) => entry.plan !== null) ? ['plans'] : []),
-    ...(song.versions && song.versions.length > 0 ? ['earlier versions'] : []),
+    ...besideWords(song),
     ...(has((s) =>
       s.bars.some((bar) => PLAYERS.some((p) => bar.cells[p].some((c) => c.cell.kind === 'open'))),
     )

@@ -1,0 +1,92 @@
+import { connectionsOf, practiceOrder } from '../clash/index';
+import { PLAYER_WORDS } from '../form/index';
+import type { Failure, Song } from '../song/index';
+import { progressOf, readyShare, wantedTempo, type Progress } from './progress';
+
+/** Something to practise: what goes round, why, and at which tempo to begin. */
+export interface PracticeItem {
+  readonly section: string;
+  /** The section it goes into, for a join; null: the section itself. */
+  readonly into: string | null;
+  /** The bar to begin at, from 1; null: the whole of it. */
+  readonly bar: number | null;
+  readonly why: 'join' | 'failed' | 'near' | 'far' | 'new';
+  readonly words: string;
+  /** Beats a minute: where to begin, and where it is to end. */
+  readonly from: number;
+  readonly wanted: number;
+}
+
+/** From this share of its tempo on something is close to it. */
+const NEAR = 0.85;
+/** Where nothing is known of it, practice begins at this share of the tempo; else so many beats a minute under what went clean. */
+const BEGIN = 0.7;
+const UNDER = 10;
+/** Slower than this share nothing is played by the ladder. */
+const SLOWEST = 0.4;
+
+/**
+ * What to do tonight, in order: joins that want practice, the hardest first; what failed at the last rehearsal; what is
+ * close to its tempo, the nearest first; then what is far from it, and what was never rehearsed. Everything once; what
+ * went clean at its tempo and did not fail since stays away.
+ */
+export function practiceFor(song: Song): readonly PracticeItem[] {
+  const progress = new Map(progressOf(song).map((p) => [keyOf(p), p]));
+  const items = new Map<string, PracticeItem>();
+  const add = (item: Omit<PracticeItem, 'from' | 'wanted'>) => {
+    const key = keyOf(item);
+    if (items.has(key)) return;
+    const wanted = wantedTempo(song, item.section);
+    const best = progress.get(key)?.best ?? null;
+    const from = best === null ? BEGIN * wanted : best - UNDER;
+    const lowest = Math.ceil(SLOWEST * wanted);
+    items.set(key, {
+      ...item,
+      wanted,
+      from: Math.max(lowest, Math.min(Math.round(wanted), Math.round(from))),
+    });
+  };
+  const last = song.log?.rehearsals.at(-1) ?? null;
+  const failed = last?.failed.filter((f) => isThere(song, f)) ?? [];
+  const isReady = (of: { section: string; into: string | null }) =>
+    readyShare(progress.get(keyOf(of)) ?? { best: null, wanted: 1 }) >= 1 &&
+    !failed.some((f) => keyOf(f) === keyOf(of));
+  for (const { connection, reason } of practiceOrder(connectionsOf(song))) {
+    const place = { section: connection.from.playing.section.name, into: connection.to.playing.section.name };
+    if (!isReady(place)) add({ ...place, bar: null, why: 'join', words: reason });
+  }
+  for (const f of failed)
+    add({ section: f.section, into: f.into, bar: f.bar, why: 'failed', words: failureWords(f) });
+  const byShare = [...progress.values()]
+    .filter((p) => !isReady(p))
+    .sort((a, b) => readyShare(b) - readyShare(a));
+  for (const p of byShare) {
+    const isNear = readyShare(p) >= NEAR;
+    add({ section: p.section, into: p.into, bar: null, why: isNear ? 'near' : 'far', words: shareWords(p) });
+  }
+  for (const { name } of song.sections) {
+    const played = song.form.some((entry) => entry.section === name);
+    if (played && !progress.has(keyOf({ section: name, into: null })))
+      add({ section: name, into: null, bar: null, why: 'new', words: 'not rehearsed yet' });
+  }
+  return [...items.values()];
+}
+
+function keyOf({ section, into }: { readonly section: string; readonly into: string | null }): string {
+  return `${section}\n${into ?? ''}`;
+}
+
+function isThere(song: Song, { section, into }: Failure): boolean {
+  const has = (name: string) => song.sections.some((s) => s.name === name);
+  return has(section) && (into === null || has(into));
+}
+
+function failureWords({ player, words }: Failure): string {
+  const who = player === null ? '' : `${PLAYER_WORDS[player]}: `;
+  return `${who}${words === '' ? 'failed last time' : words}`;
+}
+
+function shareWords({ best, wanted }: Progress): string {
+  if (best === null) return `never clean yet, wanted ${wanted}`;
+  return `${best} of ${wanted} clean`;
+}

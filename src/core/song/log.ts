@@ -1,0 +1,194 @@
+import type { PlanName, Player } from '../form/index';
+import type { KeptFinding, Song } from './song';
+
+/** What can be decided. */
+export const DECISION_KINDS = [
+  'split',
+  'plan',
+  'cure',
+  'grip',
+  'hand',
+  'lock',
+  'guess',
+  'kept',
+  'version',
+  'back',
+  'note',
+] as const;
+export type DecisionKind = (typeof DECISION_KINDS)[number];
+
+/** What a bar of a player said, as chart text; `pass` and `bar` from 1. Bars of grips: `0:888xxx! 1920<:r`. */
+export interface WrittenPart {
+  readonly section: string;
+  readonly pass: number;
+  readonly bar: number;
+  readonly player: Player;
+  readonly cells: string;
+  readonly hits: string | null;
+  readonly line: string | null;
+}
+
+/** How a playing (place in the form, from 0) was to be split; `tune` as in chart text, empty: as the plan is. */
+export interface WrittenPlan {
+  readonly entry: number;
+  readonly plan: PlanName | null;
+  readonly tune: string;
+}
+
+/** Something that was decided, with what it replaced: enough to go there and to take it back. */
+export interface Decision {
+  /** Its own in the song. */
+  readonly id: string;
+  /** When, in ms since 1970 (UTC). */
+  readonly at: number;
+  readonly kind: DecisionKind;
+  /** What was done, as it was said then. */
+  readonly words: string;
+  /** Where it begins: the section (null: the whole song), the pass and the bar from 1. */
+  readonly section: string | null;
+  readonly pass: number | null;
+  readonly bar: number | null;
+  /** Whose part it changed; none: nobody's. */
+  readonly players: readonly Player[];
+  /** The bars it changed, as they were before. */
+  readonly was: readonly WrittenPart[];
+  readonly plan?: WrittenPlan;
+  readonly kept?: KeptFinding;
+  /** It was taken back. */
+  readonly over?: true;
+}
+
+/** The fastest tempo a section went at, or the way from it into another one, in beats a minute. */
+export interface Reached {
+  readonly section: string;
+  /** The section it goes into, for a join; null: the section itself. */
+  readonly into: string | null;
+  readonly tempo: number;
+  /** Whether it went without a mistake. */
+  readonly clean: boolean;
+}
+
+/** What went wrong: where, for whom (null: everybody), in words; `bar` from 1. */
+export interface Failure {
+  readonly section: string;
+  readonly into: string | null;
+  readonly bar: number | null;
+  readonly player: Player | null;
+  readonly words: string;
+}
+
+/** One rehearsal of the song. */
+export interface Rehearsal {
+  readonly id: string;
+  /** The day, `2026-11-27`. */
+  readonly date: string;
+  /** Who was there, as one likes to say it. */
+  readonly who: string;
+  readonly minutes: number | null;
+  readonly reached: readonly Reached[];
+  readonly failed: readonly Failure[];
+  readonly notes: string;
+}
+
+/** What was decided and rehearsed. It stands in the song file alone, not in chart text. */
+export interface SongLog {
+  /** The oldest first. */
+  readonly decisions: readonly Decision[];
+  /** By their days, the oldest first. */
+  readonly rehearsals: readonly Rehearsal[];
+}
+
+export const NO_LOG: SongLog = { decisions: [], rehearsals: [] };
+
+/** What can be done to the log, as plain data. */
+export type LogChange =
+  | { readonly what: 'decided'; readonly decision: Decision }
+  /** The entry alone; what was decided stays. */
+  | { readonly what: 'forget'; readonly id: string }
+  | { readonly what: 'rehearsed'; readonly rehearsal: Rehearsal }
+  | { readonly what: 'dropRehearsal'; readonly id: string };
+
+/** Longest text in the log, in characters: a page. */
+export const MOST_LOG_CHARACTERS = 4000;
+export const MINUTES_RANGE = { min: 1, max: 1440 } as const;
+
+/** The song with its log changed. Throws RangeError for a day that is none. */
+export function setLog(song: Song, change: LogChange): Song {
+  const log = song.log ?? NO_LOG;
+  switch (change.what) {
+    case 'decided':
+      return withLog(song, { ...log, decisions: [...log.decisions, change.decision] });
+    case 'forget':
+      return withLog(song, { ...log, decisions: log.decisions.filter((d) => d.id !== change.id) });
+    case 'rehearsed': {
+      const { rehearsal } = change;
+      if (!isDay(rehearsal.date))
+        throw new RangeError(`No day "${rehearsal.date}"; expected one like 2026-11-27`);
+      const others = log.rehearsals.filter((r) => r.id !== rehearsal.id);
+      return withLog(song, { ...log, rehearsals: inOrder([...others, rehearsal]) });
+    }
+    case 'dropRehearsal':
+      return withLog(song, { ...log, rehearsals: log.rehearsals.filter((r) => r.id !== change.id) });
+  }
+}
+
+/** A day as `2026-02-28` that there is. */
+export function isDay(text: string): boolean {
+  const match = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text);
+  if (!match) return false;
+  const [year, month, day] = match.slice(1).map(Number) as [number, number, number];
+  const isLeap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
+  const days = [31, isLeap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][month - 1] ?? 0;
+  return day >= 1 && day <= days;
+}
+
+/** Days in order; of one day as they were written. */
+export function inOrder(rehearsals: readonly Rehearsal[]): readonly Rehearsal[] {
+  return [...rehearsals].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+}
+
+/** A log without anything is not there. */
+export function withLog(song: Song, log: SongLog): Song {
+  const { log: _was, ...rest } = song;
+  return log.decisions.length + log.rehearsals.length === 0 ? rest : { ...rest, log };
+}
+
+/** The song with what its log says of places put elsewhere. */
+export function movedLog(
+  song: Song,
+  places: {
+    readonly section: (name: string) => string;
+    /** The bar (from 1) where a bar of a section is now; null: it is gone. */
+    readonly bar?: (section: string, bar: number) => number | null;
+  },
+): Song {
+  if (!song.log) return song;
+  const { section } = places;
+  const at = (name: string, bar: number | null) =>
+    bar === null || !places.bar ? bar : places.bar(name, bar);
+  const into = (name: string | null) => (name === null ? null : section(name));
+  const decisions = song.log.decisions.map((d): Decision => {
+    const { kept } = d;
+    return {
+      ...d,
+      section: into(d.section),
+      bar: d.section === null ? d.bar : at(d.section, d.bar),
+      was: d.was.flatMap((part) => {
+        const bar = at(part.section, part.bar);
+        return bar === null ? [] : [{ ...part, section: section(part.section), bar }];
+      }),
+      ...(kept ? { kept: { ...kept, section: into(kept.section) } } : {}),
+    };
+  });
+  const rehearsals = song.log.rehearsals.map((r) => ({
+    ...r,
+    reached: r.reached.map((one) => ({ ...one, section: section(one.section), into: into(one.into) })),
+    failed: r.failed.map((one) => ({
+      ...one,
+      section: section(one.section),
+      into: into(one.into),
+      bar: at(one.section, one.bar),
+    })),
+  }));
+  return { ...song, log: { decisions, rehearsals } };
+}

@@ -1,0 +1,71 @@
+import { useEffect, useRef, useState } from 'react';
+import { PLAYER_WORDS, type Player } from '../../core/form/index';
+import { DOWNS_RANGE, KEPT_UP_MS, strokesKeptUp } from '../../core/hits/index';
+import { Button } from '../../ui/index';
+import type { Ground } from '../ground/use-ground';
+import { Card } from './card';
+import { WhoPick } from './who-pick';
+
+const TRIAL_MS = 8000;
+
+/** How fast somebody keeps up down-strokes, tried on a key. */
+export function StrokesCard({ ground }: { readonly ground: Ground }) {
+  const [who, setWho] = useState<Player>('guitar1');
+  const [times, setTimes] = useState<readonly number[] | null>(null);
+  const [isOver, setOver] = useState(false);
+  const timer = useRef(0);
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const strike = () => {
+    const now = performance.now();
+    if (times === null || isOver) {
+      setTimes([now]);
+      setOver(false);
+      clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => setOver(true), TRIAL_MS);
+    } else setTimes([...times, now]);
+  };
+  const kept = times && isOver ? strokesKeptUp(times) : null;
+  const downs = kept === null ? null : Math.min(DOWNS_RANGE.max, Math.max(DOWNS_RANGE.min, kept));
+  return (
+    <Card title="Down-strokes one keeps up">
+      <p className="text-[0.875rem]">
+        Press the button with its key or a finger as fast as your wrist strikes down, for eight seconds. The
+        fastest {KEPT_UP_MS / 1000} seconds in a row count. A key is lighter than a string: take a little less
+        if you know better.
+      </p>
+      <WhoPick name="strokes-who" label="Whose" value={who} onPick={setWho} />
+      <div className="flex flex-wrap items-center gap-2 text-[0.875rem]">
+        <Button
+          data-strike
+          look="strong"
+          className="!min-h-14 !px-6 select-none"
+          onPointerDown={(e) => {
+            if (e.button === 0) strike();
+          }}
+          onKeyDown={(e) => {
+            if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) {
+              e.preventDefault();
+              strike();
+            }
+          }}
+        >
+          Strike
+        </Button>
+        <output aria-live="polite">
+          {times === null
+            ? `${PLAYER_WORDS[who]} now: ${ground.drafts[who].downs} a second.`
+            : !isOver
+              ? `${times.length} …`
+              : kept === null
+                ? `That did not go on for ${KEPT_UP_MS / 1000} seconds; once more.`
+                : `${kept} a second, eighths at ${Math.round(30 * kept)} bpm.`}
+        </output>
+        {downs !== null && (
+          <Button onClick={() => ground.put(who, { downs: String(downs) })}>
+            Take {downs} for {PLAYER_WORDS[who]}
+          </Button>
+        )}
+      </div>
+    </Card>
+  );
+}
