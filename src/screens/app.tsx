@@ -53,6 +53,7 @@ const router = createBrowserRouter([
           screen('hits', async () => (await import('./hits/hits')).Hits),
           screen('listen', async () => (await import('./listen/listen')).Listen),
           screen('rig', async () => (await import('./rig/rig')).Rig),
+          screen('log', async () => (await import('./log/log')).Log),
           screen('sheets', async () => (await import('./sheets/sheets')).Sheets),
         ],
       },

@@ -70,7 +70,7 @@ export function Shell() {
           </Suspense>
         )}
         <nav
-          className={`ml-auto flex gap-1 max-sm:order-last max-sm:ml-0 max-sm:w-full max-sm:justify-between max-sm:gap-0 ${id === undefined ? 'max-sm:hidden' : ''}`}
+          className={`ml-auto flex gap-1 max-sm:order-last max-sm:ml-0 max-sm:w-full max-sm:justify-between max-sm:gap-0 max-sm:overflow-x-auto ${id === undefined ? 'max-sm:hidden' : ''}`}
           aria-label="Screens"
         >
           <Tab to="/" end>
@@ -83,6 +83,7 @@ export function Shell() {
               <Tab to={`/song/${id}/hits`}>Hits</Tab>
               <Tab to={`/song/${id}/listen`}>Listen</Tab>
               <Tab to={`/song/${id}/sheets`}>Sheets</Tab>
+              <Tab to={`/song/${id}/log`}>Log</Tab>
               <Tab to={`/song/${id}/rig`}>Rig</Tab>
             </>
           )}

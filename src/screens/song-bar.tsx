@@ -74,7 +74,7 @@ function Ground({ song }: { song: Song }) {
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
       >
-        <span className="hidden xl:inline">{words.filter(Boolean).join(' · ')}</span>
+        <span className="hidden min-[1440px]:inline">{words.filter(Boolean).join(' · ')}</span>
         <SlidersHorizontal size={16} aria-label="Key, instruments and hands" />
       </Button>
       {isOpen && <GroundDialog song={song} onClose={() => setOpen(false)} />}

@@ -14,6 +14,7 @@ import {
   type Song,
   besideChart,
   decisionOf,
+  withDecision,
   type DecisionKind,
 } from '../core/song/index';
 import { editOf, filledWords, reopening } from '../core/split/index';
@@ -82,10 +83,7 @@ export function createDesk(ports: DeskPorts): Desk {
     const logged = (was: Song, made: Song, { label, decided }: Step): Song => {
       if (decided === undefined) return made;
       const what = { id: nanoid(10), at: now(), kind: decided, words: label };
-      return applyEdit(made, {
-        kind: 'log',
-        change: { what: 'decided', decision: decisionOf(was, made, what) },
-      });
+      return withDecision(made, decisionOf(was, made, what));
     };
 
     return {

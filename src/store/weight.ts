@@ -4,10 +4,13 @@ import type { Written } from './storage';
 /** About how many bytes a bar takes in memory with its cells and hits (measured by us: 1.5 to 4 kB). */
 const BAR_BYTES = 3000;
 const STEP_BYTES = 500;
+/** What an entry takes in a list of its own, beyond itself. */
+const ENTRY_BYTES = 4;
 
 /** About how many bytes a song has for itself, beyond what it shares with the next one in time. */
 export function bytesBeyond(before: Written, after: Written): number {
   let bytes = STEP_BYTES + (before.draft === after.draft ? 0 : (before.draft?.length ?? 0) * 2);
+  if (before.song.log !== after.song.log) bytes += ENTRY_BYTES * (before.song.log?.decisions.length ?? 0);
   const kept = new Set(after.song.sections);
   const byName = new Map(after.song.sections.map((s) => [s.name, s]));
   for (const section of before.song.sections) {

@@ -10,3 +10,4 @@ export type { Brand } from './brand';
 export { ordinal } from './ordinal';
 export { finished } from './finished';
 export { fileName } from './file-name';
+export { sameData } from './same-data';

@@ -9,8 +9,11 @@ export function fretMm(scaleMm: number, n: number): Millimetres {
 }
 
 /** Distance along the neck between two grip frets in mm, the capo counted. Fret 0 is the nut or capo. */
-export function spanMm(instrument: Instrument, from: number, to: number): Millimetres {
-  const { scaleMm, capo } = instrument;
+export function spanMm(
+  { scaleMm, capo }: Pick<Instrument, 'scaleMm' | 'capo'>,
+  from: number,
+  to: number,
+): Millimetres {
   return Math.abs(fretMm(scaleMm, capo + to) - fretMm(scaleMm, capo + from)) as Millimetres;
 }
 

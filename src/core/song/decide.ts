@@ -18,7 +18,7 @@ import { formatLine, parseLine } from '../line/index';
 import type { PartChange } from './address';
 import { setPart } from './edit-bar';
 import type { Edit } from './edit';
-import type { Decision, DecisionKind, WrittenPart, WrittenPlan } from './log';
+import { NO_LOG, withLog, type Decision, type DecisionKind, type WrittenPart, type WrittenPlan } from './log';
 import { materialOf, meterOf, sectionNamed, sectionsByName, type KeptFinding, type Song } from './song';
 
 /** So many bars are kept as they were; beyond, as where a long song is split anew, only that it was done. */
@@ -230,4 +230,34 @@ export function partWords({ cells, hits, line }: Pick<WrittenPart, 'cells' | 'hi
     [grips.join(' '), hits ?? '', line === null ? '' : `line ${line}`].filter(Boolean).join(' · ') ||
     'goes on'
   );
+}
+
+/** What is tried in the same places within so long is one decision: the last one, against what was there at first. */
+const TRYING_MS = 10 * 60_000;
+
+/**
+ * The song with a decision in its log. Trying one thing after the other in the same places is one decision; what ends as
+ * it began is none.
+ */
+export function withDecision(song: Song, decision: Decision): Song {
+  const log = song.log ?? NO_LOG;
+  const last = log.decisions.at(-1);
+  if (!last || !isSameMatter(last, decision))
+    return withLog(song, { ...log, decisions: [...log.decisions, decision] });
+  const before = log.decisions.slice(0, -1);
+  if (last.was.every((part) => isThere(song, part) && saysAlready(song, part)))
+    return withLog(song, { ...log, decisions: before });
+  return withLog(song, { ...log, decisions: [...before, { ...decision, was: last.was }] });
+}
+
+function isSameMatter(a: Decision, b: Decision): boolean {
+  const places = ({ was }: Decision) =>
+    was.map((p) => `${p.section} ${p.pass} ${p.bar} ${p.player}`).join('\n');
+  const isPlain = (d: Decision) => d.was.length > 0 && !d.plan && !d.kept && !d.over;
+  return a.kind === b.kind && b.at - a.at < TRYING_MS && isPlain(a) && isPlain(b) && places(a) === places(b);
+}
+
+function isThere(song: Song, { section, pass, bar }: WrittenPart): boolean {
+  const own = ownMaterial(song, section);
+  return own !== null && pass <= own.times && barsOnPass(own.section, pass)[bar - 1] !== undefined;
 }

@@ -58,7 +58,7 @@ export type {
 } from './address';
 export { keyMove, type KeyMove } from './key-move';
 export { compareSongs, type Difference } from './compare';
-export { changedParts, decisionOf, partWords, takenBack } from './decide';
+export { decisionOf, partWords, takenBack, withDecision } from './decide';
 export {
   DECISION_KINDS,
   isDay,

@@ -12,6 +12,7 @@ import {
   readSong,
   saveSong,
   takenBack,
+  withDecision,
   type Decision,
   type Edit,
   type Rehearsal,
@@ -138,6 +139,25 @@ describe('the log of a song', () => {
     });
     expect(moved.log!.decisions[0]).to.deep.include({ bar: 3 });
     expect(moved.log!.decisions[0]!.was[0]).to.include({ section: 'Quay', bar: 3 });
+  });
+
+  it('takes what is tried in one place as one decision, and as none where it ends as it began', () => {
+    const start = song();
+    const one = applyEdit(start, silence(1));
+    const first = withDecision(one, decisionOf(start, one, WHAT));
+    const other: Edit = {
+      kind: 'setCells',
+      changes: [{ at: cellAt(1), cell: { ...rest, guess: true } }],
+    };
+    const two = applyEdit(first, other);
+    const second = withDecision(two, decisionOf(first, two, { ...WHAT, id: 'd2', at: WHAT.at + 60_000 }));
+    expect(second.log!.decisions.map((d) => [d.id, d.was[0]!.cells])).to.deep.equal([['d2', '0:133xxx']]);
+    const was = start.sections[0]!.bars[1]!.cells.guitar1[0]!.cell;
+    const three = applyEdit(second, { kind: 'setCells', changes: [{ at: cellAt(1), cell: was }] });
+    const third = withDecision(three, decisionOf(second, three, { ...WHAT, id: 'd3', at: WHAT.at + 90_000 }));
+    expect(third).to.not.have.property('log');
+    const later = withDecision(two, decisionOf(first, two, { ...WHAT, id: 'd2', at: WHAT.at + 3_600_000 }));
+    expect(later.log!.decisions).to.have.length(2);
   });
 
   it('keeps rehearsals by their days, each once', () => {

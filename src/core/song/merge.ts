@@ -1,3 +1,4 @@
+import { sameData } from '../base/index';
 import {
   formatCell,
   ownCells,
@@ -120,7 +121,7 @@ class Merge {
         );
       }
       const own = rig as unknown as Song['players'][typeof player];
-      players[player] = same(own, mine.players[player]) ? mine.players[player] : own;
+      players[player] = sameData(own, mine.players[player]) ? mine.players[player] : own;
     }
     const whole = {
       ...mine,
@@ -193,9 +194,9 @@ class Merge {
 
   /** One value: whoever changed it; asked when both did. */
   #one<T>({ base, mine, theirs }: Three<T>, place: Place<T>): T {
-    if (same(mine, theirs)) return mine;
-    if (same(base, theirs)) return mine;
-    if (same(base, mine)) {
+    if (sameData(mine, theirs)) return mine;
+    if (sameData(base, theirs)) return mine;
+    if (sameData(base, mine)) {
       this.taken.push(place.words);
       return theirs;
     }
@@ -212,14 +213,14 @@ class Merge {
   /** Lists without an order that matters: what either side added is there, what either side took away is not. */
   #set<T>(of: (song: Song) => readonly T[], alike: (a: T, b: T) => boolean): readonly T[] {
     const [base, mine, theirs] = [of(this.#songs.base), of(this.#songs.mine), of(this.#songs.theirs)];
-    if (base === theirs || same(base, theirs)) return mine;
+    if (base === theirs || sameData(base, theirs)) return mine;
     const has = (list: readonly T[], one: T) => list.some((other) => alike(one, other));
     const left = mine.filter((one) => has(theirs, one) || !has(base, one));
     // Kept on both sides but said otherwise: theirs, if mine is as it was.
     const said = left.map((one) => {
       const was = base.find((other) => alike(one, other));
       const other = theirs.find((o) => alike(one, o));
-      return was && other && same(was, one) ? other : one;
+      return was && other && sameData(was, one) ? other : one;
     });
     return [...said, ...theirs.filter((one) => !has(mine, one) && !has(base, one))];
   }
@@ -265,9 +266,9 @@ class Merge {
 
   #section(three: Three<Section>): Section {
     const { base, mine, theirs } = three;
-    if (base === theirs || same(base, theirs)) return mine;
-    if (base === mine || same(base, mine)) {
-      const touched = theirs.bars.flatMap((bar, i) => (same(bar, base.bars[i]) ? [] : [`bar ${i + 1}`]));
+    if (base === theirs || sameData(base, theirs)) return mine;
+    if (base === mine || sameData(base, mine)) {
+      const touched = theirs.bars.flatMap((bar, i) => (sameData(bar, base.bars[i]) ? [] : [`bar ${i + 1}`]));
       this.taken.push(`${mine.name}${touched.length > 0 ? `, ${listed(touched)}` : ''}`);
       return theirs;
     }
@@ -344,32 +345,21 @@ class Merge {
   }
 }
 
-/** Deep equality of plain values; shared parts are equal at once. */
-function same(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  if (Array.isArray(a) !== Array.isArray(b)) return false;
-  const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>];
-  const keys = Object.keys(x).filter((k) => x[k] !== undefined);
-  if (keys.length !== Object.keys(y).filter((k) => y[k] !== undefined).length) return false;
-  return keys.every((k) => Object.hasOwn(y, k) && same(x[k], y[k]));
-}
-
 /** What differs from the bar both came from, as chart text: `Guitar 1 355xxx · O-O-O-O-`. */
 function barWords(bar: Bar | BarPatch, of: { side: Song; name: string; of: Bar | BarPatch }): string {
   const { side, name, of: base } = of;
   const words: string[] = [];
-  if (!same(bar.chords, base.chords))
+  if (!sameData(bar.chords, base.chords))
     words.push((bar.chords ?? []).map((c) => early(c.push) + c.chord).join(' ') || 'the chord goes on');
   const section = sectionsByName(side).get(name);
   for (const player of PLAYERS) {
     const [line, cells, hits] = [bar.lines?.[player], bar.cells?.[player], bar.hits?.[player]];
     const use = bar.sounds?.[player];
     const unchanged =
-      same(line, base.lines?.[player]) &&
-      same(cells, base.cells?.[player]) &&
-      same(hits, base.hits?.[player]) &&
-      same(use, base.sounds?.[player]);
+      sameData(line, base.lines?.[player]) &&
+      sameData(cells, base.cells?.[player]) &&
+      sameData(hits, base.hits?.[player]) &&
+      sameData(use, base.sounds?.[player]);
     if (unchanged) continue;
     const strings = side.players[player].tuning.length;
     const notes = line
@@ -381,7 +371,7 @@ function barWords(bar: Bar | BarPatch, of: { side: Song; name: string; of: Bar |
       `${PLAYER_WORDS[player]} ${part}${hits ? ` · ${hits}` : ''}${use ? ` · ${formatSoundUse(use)}` : ''}`,
     );
   }
-  if (!same(bar.voice, base.voice)) words.push(bar.voice ? `voice ${bar.voice}` : 'no voice');
+  if (!sameData(bar.voice, base.voice)) words.push(bar.voice ? `voice ${bar.voice}` : 'no voice');
   return words.join(', ') || 'as it was';
 }
 

@@ -1,3 +1,4 @@
+import { remember } from '../base/index';
 import { bitCount, DEVICES } from '../grip/index';
 import { spanMm, type Instrument } from '../instrument/index';
 import type { Steps } from '../solver/index';
@@ -162,24 +163,23 @@ function stepTable(
 /** The highest fret of a table of spans: what no neck has costs as much. */
 const HIGHEST = 31;
 
-const spansKnown = new WeakMap<Instrument, Map<number, Float64Array>>();
-
 /** Points of a shift between any two hand positions, row by row of 32; none from or to open strings. */
-function spansOf(instrument: Instrument, hurry: number): Float64Array {
-  let tables = spansKnown.get(instrument);
-  if (!tables) spansKnown.set(instrument, (tables = new Map()));
-  let spans = tables.get(hurry);
-  if (!spans) {
-    spans = new Float64Array(32 * 32);
-    for (let a = 1; a < 32; a += 1) {
-      for (let b = 1; b < 32; b += 1) {
-        if (a !== b) spans[a * 32 + b] = Math.round(w.SHIFT_POINTS_PER_MM * spanMm(instrument, a, b) * hurry);
-      }
+function spansOf({ scaleMm, capo }: Instrument, hurry: number): Float64Array {
+  return spansFor(`${scaleMm} ${capo} ${hurry}`);
+}
+
+/** By scale, capo and hurry: equal necks share their table. */
+const spansFor = remember((key: string): Float64Array => {
+  const [scaleMm, capo, hurry] = key.split(' ').map(Number) as [number, number, number];
+  const spans = new Float64Array(32 * 32);
+  for (let a = 1; a < 32; a += 1) {
+    for (let b = 1; b < 32; b += 1) {
+      const span = spanMm({ scaleMm, capo }, a, b);
+      if (a !== b) spans[a * 32 + b] = Math.round(w.SHIFT_POINTS_PER_MM * span * hurry);
     }
-    tables.set(hurry, spans);
   }
   return spans;
-}
+}, 400);
 
 const known = new WeakMap<Instrument, Map<string, Steps<Candidate>>>();
 

@@ -77,14 +77,16 @@ interface Props {
   readonly wrong: Partial<Record<RigField, string>>;
   readonly wrongSounds: Readonly<Record<string, string>>;
   readonly onChange: (draft: RigDraft) => void;
+  /** Whose it is stands above already. */
+  readonly bare?: boolean;
 }
 
 /** Instrument and hand of one player. */
-export function RigFields({ player, draft, wrong, wrongSounds, onChange }: Props) {
+export function RigFields({ player, draft, wrong, wrongSounds, onChange, bare = false }: Props) {
   const put = (part: Partial<RigDraft>) => onChange({ ...draft, ...part });
   return (
-    <fieldset className="border-t border-line pt-2">
-      <legend className={`pr-2 font-bold ${PLAYER_TEXT[player]}`}>
+    <fieldset className={bare ? '' : 'border-t border-line pt-2'}>
+      <legend className={bare ? 'sr-only' : `pr-2 font-bold ${PLAYER_TEXT[player]}`}>
         <PlayerMark player={player} /> {PLAYER_WORDS[player]}
       </legend>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-[2.2fr_0.8fr_0.8fr_1fr_1fr_1.2fr]">

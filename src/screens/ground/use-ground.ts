@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { sameData } from '../../core/base/index';
 import { PLAYERS, type Player } from '../../core/form/index';
 import { formatTuning, openStrings } from '../../core/instrument/index';
 import { parseKey } from '../../core/pitch/index';
@@ -82,10 +83,7 @@ export function useGround(song: Song): Ground {
     if (isWrong) return null;
     return refitSong(named, { key: keyText === song.key ? null : keyText, players: rigs, keep });
   }, [isWrong, rigs, named, song, keyText, keep]);
-  const isSame =
-    done !== null &&
-    done.song.key === song.key &&
-    JSON.stringify(done.song.players) === JSON.stringify(song.players);
+  const isSame = done !== null && done.song.key === song.key && sameData(done.song.players, song.players);
   // A whole band that is tuned down speaks of what it frets, unless it says otherwise.
   const fretted = done && bandTuning(done.song) !== bandTuning(song) ? namedAsFretted(done.song) : null;
   const step =
@@ -123,7 +121,7 @@ export function useGround(song: Song): Ground {
 /** The song after an edit of a sound; one that says what is there already changes nothing. */
 function withEdit(song: Song, edit: Edit): Song {
   const next = applyEdit(song, edit);
-  return JSON.stringify(next.players) === JSON.stringify(song.players) ? song : next;
+  return sameData(next.players, song.players) ? song : next;
 }
 
 function moveLabel(song: Song, done: Refitted): string {

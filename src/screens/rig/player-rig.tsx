@@ -3,7 +3,7 @@ import { formatTuning, powerShapeWords, turnedStrings } from '../../core/instrum
 import { pretty } from '../../core/pitch/index';
 import type { Song } from '../../core/song/index';
 import { Button, useWidth } from '../../ui/index';
-import { InstrumentDrawing } from '../../views/index';
+import { InstrumentDrawing, PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { tuningsOf } from '../ground/named-lists';
 import { RigFields } from '../ground/rig-fields';
 import type { Ground } from '../ground/use-ground';
@@ -18,6 +18,9 @@ export function PlayerRig(props: { readonly song: Song; readonly ground: Ground;
   const shape = powerShapeWords(rig);
   return (
     <section aria-label={`${PLAYER_WORDS[player]}’s rig`} className="flex flex-col gap-1">
+      <h2 className={`font-bold ${PLAYER_TEXT[player]}`}>
+        <PlayerMark player={player} /> {PLAYER_WORDS[player]}
+      </h2>
       <div ref={box}>
         {width > 0 && (
           <InstrumentDrawing
@@ -52,6 +55,7 @@ export function PlayerRig(props: { readonly song: Song; readonly ground: Ground;
         {shape === null || rig.kind === 'bass' ? '' : `; ${shape}`}.
       </p>
       <RigFields
+        bare
         player={player}
         draft={ground.drafts[player]}
         wrong={ground.wrong[player]}

@@ -10,12 +10,13 @@ import { useDesk, usePorts } from '../ports';
 export function Versions({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Dialog open={open} onClose={onClose} title="Versions">
-      <Kept onClose={onClose} />
+      <KeptVersions onClose={onClose} />
     </Dialog>
   );
 }
 
-function Kept({ onClose }: { onClose: () => void }) {
+/** What is kept under names, as cards: heard, compared, gone back to. */
+export function KeptVersions({ onClose }: { onClose: () => void }) {
   const { desk } = usePorts();
   const song = useDesk((s) => s.song)!;
   const versions = song.versions ?? [];

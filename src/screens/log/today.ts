@@ -1,0 +1,44 @@
+import { format } from 'date-fns';
+import { nanoid } from 'nanoid';
+import type { Edit, Failure, Reached, Rehearsal, Song } from '../../core/song/index';
+
+/** Today, as a rehearsal's day is written. */
+export function today(): string {
+  return format(new Date(), 'yyyy-MM-dd');
+}
+
+/** Today's rehearsal as it stands, or a new one. */
+export function todays(song: Song): Rehearsal {
+  const date = today();
+  const known = song.log?.rehearsals.findLast((r) => r.date === date);
+  const before = song.log?.rehearsals.at(-1);
+  return (
+    known ?? {
+      id: nanoid(10),
+      date,
+      // Mostly the same people as last time.
+      who: before?.who ?? '',
+      minutes: null,
+      reached: [],
+      failed: [],
+      notes: '',
+    }
+  );
+}
+
+/** A rehearsal in the log, new or in place of itself. */
+export function putRehearsal(rehearsal: Rehearsal): Edit {
+  return { kind: 'log', change: { what: 'rehearsed', rehearsal } };
+}
+
+/** Today's rehearsal with a tempo that was reached; of the same place the new word counts. */
+export function withReached(song: Song, reached: Reached): Edit {
+  const now = todays(song);
+  const others = now.reached.filter((r) => r.section !== reached.section || r.into !== reached.into);
+  return putRehearsal({ ...now, reached: [...others, reached] });
+}
+
+export function withFailure(song: Song, failure: Failure): Edit {
+  const now = todays(song);
+  return putRehearsal({ ...now, failed: [...now.failed, failure] });
+}
