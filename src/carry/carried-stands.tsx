@@ -16,6 +16,9 @@ export function CarriedStands({
   const [whose, setWhose] = useState<number | null>(stands.length === 1 ? 0 : null);
   const [theme, setTheme] = useTheme();
   const stand = whose === null ? undefined : stands[whose];
+  // A whole evening: its songs are told apart by their titles.
+  const isEvening = stands.some((one) => one.title !== stands[0]!.title);
+  const isOne = stands.every((one) => one.player === stands[0]!.player);
   if (stand) {
     return (
       <Stand
@@ -31,13 +34,13 @@ export function CarriedStands({
   return (
     <main className="mx-auto flex min-h-full max-w-md flex-col justify-center gap-3 p-6">
       <h1 className="text-2xl font-bold">{title}</h1>
-      <p>Whose stand is this?</p>
-      {stands.map(({ player }, i) => (
-        <Button key={player} className="!min-h-14 !text-lg" onClick={() => setWhose(i)}>
+      <p>{isOne ? 'Which song?' : isEvening ? 'Whose stand, and which song?' : 'Whose stand is this?'}</p>
+      {stands.map(({ player, title: song }, i) => (
+        <Button key={i} className="!min-h-14 !text-lg" onClick={() => setWhose(i)}>
           <span className={PLAYER_TEXT[player]}>
             <PlayerMark player={player} />
           </span>
-          {PLAYER_WORDS[player]}
+          {isEvening ? `${song}${isOne ? '' : ` · ${PLAYER_WORDS[player]}`}` : PLAYER_WORDS[player]}
         </Button>
       ))}
     </main>

@@ -41,6 +41,7 @@ const router = createBrowserRouter([
         ErrorBoundary: RouteError,
         Component: later(async () => (await import('./songs/songs')).Songs),
       },
+      screen('set/:set', async () => (await import('./evening/evening')).Evening),
       screen('writing', async () => (await import('./writing/writing')).Writing),
       {
         path: 'song/:id',

@@ -39,9 +39,10 @@ export function Shell() {
   const steps = useSteps();
   useUndoKeys(steps);
   const { screen } = useWhere();
+  const keyScreen = screen === 'writing' || screen === 'set' ? null : screen;
   const cap = useCap();
   useSingleKeys((key) => {
-    if (key !== '?' || screen === 'writing') return false;
+    if (key !== '?' || keyScreen === null) return false;
     openKeySheet();
     return true;
   });
@@ -116,7 +117,7 @@ export function Shell() {
               </Button>
             </>
           )}
-          {screen !== 'writing' && (
+          {keyScreen !== null && (
             <Button
               look="bar"
               aria-label="Keys"
@@ -152,7 +153,7 @@ export function Shell() {
         </Suspense>
       )}
       <LiveRegion />
-      {screen !== 'writing' && isKeySheetOpen && <KeySheet screen={screen} onClose={closeKeySheet} />}
+      {keyScreen !== null && isKeySheetOpen && <KeySheet screen={keyScreen} onClose={closeKeySheet} />}
     </div>
   );
 }

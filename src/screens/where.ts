@@ -2,7 +2,7 @@ import { useLocation } from 'react-router';
 import type { KeyScreen } from './keys/index';
 
 /** A screen of the application, by its address. */
-export type ScreenName = Exclude<KeyScreen, 'line'> | 'writing';
+export type ScreenName = Exclude<KeyScreen, 'line'> | 'writing' | 'set';
 
 export interface Where {
   readonly screen: ScreenName;
@@ -13,6 +13,7 @@ export interface Where {
 export const SCREEN_WORDS: Readonly<Record<ScreenName, string>> = {
   songs: 'Songs',
   writing: 'How to write it',
+  set: 'Set list',
   chart: 'Chart',
   split: 'Split',
   hits: 'Hits',
@@ -27,6 +28,7 @@ export const SCREEN_WORDS: Readonly<Record<ScreenName, string>> = {
 export function whereIs(path: string): Where {
   const [first = '', id = '', screen = ''] = path.split('/').slice(1);
   if (first === 'writing') return { screen: 'writing', id: null };
+  if (first === 'set') return { screen: 'set', id: null };
   if (first !== 'song' || id === '') return { screen: 'songs', id: null };
   return { screen: screen in SCREEN_WORDS ? (screen as ScreenName) : 'split', id };
 }

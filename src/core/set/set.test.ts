@@ -50,11 +50,11 @@ describe('a set list', () => {
   it('names what is turned between two songs', () => {
     const [plain, low] = [rigged('standard', 'standard'), rigged('drop D', 'standard', { capo: 2 })];
     expect(turningsBetween(plain, low).map(turningWords)).to.deep.equal([
-      'Guitar 1 to drop D (string down to D2)',
+      'Guitar 1 to drop D (E2 down to D2)',
       'Guitar 2 capo to fret 2',
     ]);
     expect(turningsBetween(low, plain).map(turningWords)).to.deep.equal([
-      'Guitar 1 to standard (string up to E2)',
+      'Guitar 1 to standard (D2 up to E2)',
       'Guitar 2 capo off',
     ]);
     const other = turningsBetween(plain, rigged('standard', 'standard', { bass: 'five-string' }));

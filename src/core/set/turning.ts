@@ -28,13 +28,15 @@ export function turningsBetween(from: Tuned, to: Tuned): readonly Turning[] {
   });
 }
 
-/** "Guitar 1 to drop D (lowest string down to D2)", "Bass: capo off". */
+/** "Guitar 1 to drop D (E2 down to D2)", "Guitar 2 capo off". */
 export function turningWords({ player, strings, tuning, capo }: Turning): string {
   const parts: string[] = [];
   if (strings === null) parts.push(`another instrument, ${pretty(tuning)}`);
   else if (strings.length > 0) {
-    const single = strings.map(({ to, by }) => `${by < 0 ? 'down' : 'up'} to ${pretty(to)}`);
-    const words = strings.length > 3 ? `${strings.length} strings` : `string ${single.join(', ')}`;
+    const single = strings.map(
+      ({ from, to, by }) => `${pretty(from)} ${by < 0 ? 'down' : 'up'} to ${pretty(to)}`,
+    );
+    const words = strings.length > 3 ? `${strings.length} strings` : single.join(', ');
     parts.push(`to ${pretty(tuning)} (${words})`);
   }
   if (capo !== null) parts.push(capo === 0 ? 'capo off' : `capo to fret ${capo}`);

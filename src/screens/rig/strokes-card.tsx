@@ -7,6 +7,8 @@ import { Card } from './card';
 import { WhoPick } from './who-pick';
 
 const TRIAL_MS = 8000;
+/** A wrist does not stop at once: strokes right after the trial do not begin another one. */
+const REST_MS = 2000;
 
 /** How fast somebody keeps up down-strokes, tried on a key. */
 export function StrokesCard({ ground }: { readonly ground: Ground }) {
@@ -17,6 +19,7 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
   useEffect(() => () => clearTimeout(timer.current), []);
   const strike = () => {
     const now = performance.now();
+    if (isOver && now - (times?.[0] ?? 0) < TRIAL_MS + REST_MS) return;
     if (times === null || isOver) {
       setTimes([now]);
       setOver(false);

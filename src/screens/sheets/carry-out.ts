@@ -7,17 +7,25 @@ import { fileName } from '../../core/base/index';
 
 /** Hands out the stands of some players as one page that needs no network. Fails where the stand's own parts do not arrive. */
 export async function carryOut(song: Song, players: readonly Player[]): Promise<void> {
+  await carryAll(song.title, [song], players);
+}
+
+/** The same of several songs, one after the other, under a name of their own. */
+export async function carryAll(
+  name: string,
+  songs: readonly Song[],
+  players: readonly Player[],
+): Promise<void> {
   const [script, style] = await Promise.all([part('/stand/stand.js'), part('/stand/stand.css')]);
   const stands = writeStands({
-    title: song.title,
-    stands: players.map((player) => standSheet(song, player)),
+    title: name,
+    stands: players.flatMap((player) => songs.map((song) => standSheet(song, player))),
   });
   const only = players.length === 1 ? players[0]! : null;
-  const title = only === null ? song.title : `${song.title} · ${PLAYER_WORDS[only]}`;
+  const title = only === null ? name : `${name} · ${PLAYER_WORDS[only]}`;
   const page = await pageFile({ title, script, style, stands });
-  const name =
-    only === null ? fileName(song.title) : `${fileName(song.title)}-${fileName(PLAYER_WORDS[only])}`;
-  download(`${name}-stand.html`, page, 'text/html');
+  const file = only === null ? fileName(name) : `${fileName(name)}-${fileName(PLAYER_WORDS[only])}`;
+  download(`${file}-stand.html`, page, 'text/html');
 }
 
 async function part(path: string): Promise<string> {

@@ -1,9 +1,8 @@
 import { MonitorUp } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
-import { sheetName, sheetOf, sheetText, type Sheet } from '../../core/sheet/index';
-import type { Song } from '../../core/song/index';
+import { sheetName, sheetOf, sheetText } from '../../core/sheet/index';
 import { Banner, Button, Menu } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { download } from '../download';
@@ -13,12 +12,11 @@ import { NextSteps } from '../next-steps';
 import { NothingYet } from '../nothing-yet';
 import { useDesk } from '../ports';
 import { PageForAll } from './page-for-all';
+import { PlayerSheet, PrintWhenDrawn } from './player-sheet';
 import { useSheetSettings } from './sheet-settings';
 import { SheetLooks } from './sheet-looks';
 import { usePaper, usePrinting } from './use-printing';
 import { useTitle } from './use-title';
-
-const SheetPaper = lazy(async () => ({ default: (await import('./sheet-paper')).SheetPaper }));
 
 /** Whose sheet is shown: one player's, or the page for all. */
 type Whose = Player | 'all';
@@ -146,40 +144,4 @@ export function Sheets() {
       {all && <PrintWhenDrawn />}
     </div>
   );
-}
-
-function PlayerSheet({ song, player, printing }: { song: Song; player: Player; printing: boolean }) {
-  const { form, view } = useSheetSettings();
-  const sheet = useMemo(() => sheetOf(song, player, form), [song, player, form]);
-  if (view === 'text') return <SheetAsText sheet={sheet} />;
-  return (
-    <Suspense fallback={<p className="mx-auto max-w-5xl text-soft">Setting the notes …</p>}>
-      <SheetPaper sheet={sheet} song={song} printing={printing} />
-    </Suspense>
-  );
-}
-
-function SheetAsText({ sheet }: { sheet: Sheet }) {
-  const text = useMemo(() => sheetText(sheet), [sheet]);
-  return (
-    <article
-      className="sheet-paper mx-auto mb-6 max-w-5xl overflow-x-auto rounded-lg border border-line bg-sheet p-5 print:m-0 print:max-w-none print:border-0 print:p-0"
-      aria-label={`Sheet for ${sheetName(sheet)}`}
-      tabIndex={0}
-    >
-      <h2 className="sr-only">
-        {sheet.title} · {sheetName(sheet)}
-      </h2>
-      <pre className="frets text-[0.8125rem] leading-tight print:text-[0.5625rem]">{text}</pre>
-    </article>
-  );
-}
-
-/** Prints once everything that was asked for stands on the page. */
-function PrintWhenDrawn() {
-  useEffect(() => {
-    const timer = setTimeout(() => window.print(), 50);
-    return () => clearTimeout(timer);
-  }, []);
-  return null;
 }

@@ -1,5 +1,6 @@
 import { Search, X } from 'lucide-react';
 import { useState, type RefObject } from 'react';
+import { Link } from 'react-router';
 import type { SetList, SongCard } from '../../store/index';
 import { Button, Choice, type ChoiceItem } from '../../ui/index';
 import type { ShelfOrder } from './shelf-order';
@@ -122,6 +123,14 @@ export function ShelfBar(props: {
           <Button look="quiet" onClick={() => setNaming(true)}>
             New set list …
           </Button>
+        )}
+        {now && (
+          <Link
+            to={`/set/${now.id}`}
+            className="inline-flex min-h-8 items-center rounded-md border border-line bg-sheet px-2.5 py-1 hover:border-ink max-sm:min-h-11"
+          >
+            The evening: order, tunings, sheets
+          </Link>
         )}
         {now && (
           <Button look="quiet" onClick={() => onRemoveSet(now)}>
