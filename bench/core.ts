@@ -16,7 +16,20 @@ import { enumerateGrips, HANDS } from '../src/core/grip/index';
 import { defaultGuitar } from '../src/core/instrument/index';
 import { fretNotes, parseLine } from '../src/core/line/index';
 import { parseChord } from '../src/core/pitch/index';
-import { applyEdit, refitSong, rightHand, saveSong, unfold, type Song } from '../src/core/song/index';
+import { leastTurning } from '../src/core/set/index';
+import { practiceFor } from '../src/core/log/index';
+import {
+  applyEdit,
+  emptySong,
+  readSong,
+  refitSong,
+  rightHand,
+  saveSong,
+  unfold,
+  type Decision,
+  type Rehearsal,
+  type Song,
+} from '../src/core/song/index';
 import { alternativesFor, followingFor, groundOf } from '../src/core/offers/index';
 import { hear, spansFrom, type Heard } from '../src/core/heard/index';
 import { Renderer, STEMS, type SoundPlan } from '../src/core/sound/index';
@@ -355,6 +368,30 @@ const benchmarks: readonly Benchmark[] = [
     prepare: () => () => saveSong(song()),
   },
   {
+    name: 'a song with a log of 2,000 entries, read from its file',
+    runs: 9,
+    prepare: (run) => {
+      const saved: unknown = JSON.parse(JSON.stringify(saveSong(logged(filled(64, run), 2000))));
+      return () => readSong(saved);
+    },
+  },
+  {
+    name: 'what to practise, with 200 rehearsals behind it',
+    runs: 9,
+    prepare: (run) => {
+      const song = rehearsed(filled(64, run), 200);
+      return () => practiceFor(song);
+    },
+  },
+  {
+    name: 'the order with least turning, 30 songs with 15 different rigs',
+    runs: 5,
+    prepare: (run) => {
+      const songs = tunedSongs(30, 15, run);
+      return () => leastTurning(songs);
+    },
+  },
+  {
     name: 'alternatives of one cell, warm',
     runs: 30,
     prepare: (run) => () =>
@@ -571,6 +608,59 @@ export async function runBenchmarks(options: { only: string | null; file: string
   const memoryMb = Math.round(process.memoryUsage().rss / 1e6);
   console.log(`memory at the end ${memoryMb} MB, ${cpus().length} cores, Node ${process.versions.node}`);
   if (!options.only) writeFileSync(options.file, `${JSON.stringify({ results, memoryMb }, null, 2)}\n`);
+}
+
+/** The song with so many decisions in its log, each of one bar. */
+function logged(song: Song, count: number): Song {
+  const section = song.sections[0]!;
+  const decisions = Array.from({ length: count }, (_, i): Decision => {
+    const bar = (i % section.bars.length) + 1;
+    const part = { section: section.name, pass: 1, bar, player: 'guitar1', hits: null, line: null } as const;
+    return {
+      id: `d${i}`,
+      at: 1_700_000_000_000 + i * 60_000,
+      kind: 'grip',
+      words: `355xxx for Guitar 1, bar ${bar}`,
+      section: section.name,
+      pass: 1,
+      bar,
+      players: ['guitar1'],
+      was: [{ ...part, cells: '0:577xxx 1920:x02210!' }],
+    };
+  });
+  return { ...song, log: { decisions, rehearsals: [] } };
+}
+
+/** The song with so many rehearsals, every section a little faster each time. */
+function rehearsed(song: Song, count: number): Song {
+  const rehearsals = Array.from({ length: count }, (_, i): Rehearsal => ({
+    id: `r${i}`,
+    date: new Date(Date.UTC(2023, 0, 1 + i)).toISOString().slice(0, 10),
+    who: 'all',
+    minutes: 90,
+    reached: song.sections.map(({ name }) => ({
+      section: name,
+      into: null,
+      tempo: 60 + i / 10,
+      clean: i % 3 > 0,
+    })),
+    failed: [],
+    notes: '',
+  }));
+  return { ...song, log: { decisions: [], rehearsals } };
+}
+
+/** Songs whose lowest strings and capos make so many different rigs. */
+function tunedSongs(count: number, rigs: number, seed: number): readonly Song[] {
+  const lows = ['E2', 'D2', 'C2', 'B1', 'C#2'];
+  return Array.from({ length: count }, (_, i) => {
+    const rig = (i * 7 + seed) % rigs;
+    const song = emptySong(`Song ${i}`);
+    const { guitar1 } = song.players;
+    const tuning = [lows[rig % lows.length]!, ...guitar1.tuning.slice(1)];
+    const capo = Math.floor(rig / lows.length);
+    return { ...song, players: { ...song.players, guitar1: { ...guitar1, tuning, capo } } };
+  });
 }
 
 /** A page of a song with chords over its words, bars and a form. */

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Page } from 'puppeteer-core';
-import { closed, goTo, openSong, press, sees, shelfMenu, startApp, type App } from './app';
+import { closed, goTo, keys, openSong, press, sees, shelfMenu, songMenu, startApp, type App } from './app';
 import { complaintsOfAxe } from './axe';
 
 /** Source: axe-core's rules for WCAG 2.2 AA. */
@@ -140,6 +140,40 @@ describe('access, by axe-core', () => {
     });
   }
 
+  for (const theme of ['light', 'dark'] as const) {
+    it(`finds nothing on rig, log and evening (${theme})`, async () => {
+      const { page } = await app.open({ theme });
+      const ask = (on: Page) => complaintsOfAxe(on, theme === 'dark' ? 'colours' : undefined);
+      await page.locator('button ::-p-text(New set list)').click();
+      await page.keyboard.type('Cellar');
+      await page.keyboard.press('Enter');
+      await page.locator('button ::-p-text(All)').click();
+      for (const title of ['Salt Lamp', 'Tramline Sparks']) await songMenu(page, title, 'Put on “Cellar”');
+      await page.locator('button ::-p-text(Cellar)').click();
+      await page.locator('a ::-p-text(The evening)').click();
+      await page.waitForSelector('[data-turned]');
+      expect(await ask(page), 'evening').to.deep.equal([]);
+      await page.locator('nav a ::-p-text(Songs)').click();
+      await openSong(page, 'Tramline Sparks');
+      await keys(page, '~', 'ArrowRight', 'r');
+      await goTo(page, 'Rig');
+      await press(page, 'What would another key do?');
+      await page.waitForSelector('[aria-label^="Try "]');
+      await page.locator('label ::-p-text(by a ruler)').click();
+      await page.locator('[aria-label="Tunings for Bass"] button ::-p-text(five-string)').click();
+      await page.waitForSelector('[aria-label="What would change"]');
+      expect(await ask(page), 'rig').to.deep.equal([]);
+      await goTo(page, 'Log');
+      await page.locator('[data-practice="Verse"] button ::-p-text(Went clean)').click();
+      for (const part of ['Tonight', 'Decisions', 'Open questions', 'Versions', 'Rehearsals']) {
+        await page.locator(`[role="tab"]::-p-text(${part})`).click();
+        await page.waitForSelector(`[role="tabpanel"]:not([hidden])`);
+        if (part === 'Rehearsals') await press(page, 'Change today');
+        expect(await ask(page), part).to.deep.equal([]);
+      }
+    });
+  }
+
   it('finds nothing on a phone at night', async () => {
     const { page } = await app.open({ theme: 'dark', width: 390, height: 844, touch: true });
     expect(await complaintsOfAxe(page), 'songs').to.deep.equal([]);
@@ -148,7 +182,7 @@ describe('access, by axe-core', () => {
       await page.locator(`[role="tab"]::-p-text(${tab})`).click();
       expect(await complaintsOfAxe(page), tab).to.deep.equal([]);
     }
-    for (const screen of ['Hits', 'Chart', 'Listen', 'Sheets'] as const) {
+    for (const screen of ['Hits', 'Chart', 'Listen', 'Sheets', 'Log', 'Rig'] as const) {
       await goTo(page, screen);
       await new Promise((resolve) => setTimeout(resolve, 600));
       expect(await complaintsOfAxe(page), screen).to.deep.equal([]);
@@ -159,7 +193,7 @@ describe('access, by axe-core', () => {
   it('does not scroll sideways on a narrow screen, enlarged, or with letters twice as large', async () => {
     const { page } = await app.open({ width: 390, height: 844 });
     await openSong(page, 'Salt Lamp');
-    for (const screen of ['Split', 'Chart', 'Hits', 'Listen', 'Sheets', 'Songs'] as const) {
+    for (const screen of ['Split', 'Chart', 'Hits', 'Listen', 'Sheets', 'Log', 'Rig', 'Songs'] as const) {
       await goTo(page, screen);
       for (const [width, height, letters] of [
         [390, 844, 16],

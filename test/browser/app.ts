@@ -96,7 +96,7 @@ export async function openSong(page: Page, title: string): Promise<void> {
 
 export async function goTo(
   page: Page,
-  screen: 'Songs' | 'Chart' | 'Split' | 'Hits' | 'Listen' | 'Sheets',
+  screen: 'Songs' | 'Chart' | 'Split' | 'Hits' | 'Listen' | 'Sheets' | 'Log' | 'Rig',
 ): Promise<void> {
   await page.locator(`nav ::-p-text(${screen})`).click();
 }

@@ -98,7 +98,7 @@ describe('rig, log and evening, in Chromium', () => {
     expect(await page.$('[aria-label="What would change"]')).to.equal(null);
     await page.locator('[aria-label="Tunings for Guitar 2"] button ::-p-text(drop D)').click();
     await sees(page, '1 string turns: E2 down to D2');
-    await press(page, 'dotted eighth for Guitar 2');
+    await press(page, 'Set it: dotted eighth for Guitar 2');
     await page.locator('section ::-p-text(Take it for Guitar 1)').click();
     await page.waitForSelector('[aria-label="What would change"]');
     await page.locator('[aria-label="What would change"] button ::-p-text(Take it)').click();

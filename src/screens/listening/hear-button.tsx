@@ -52,17 +52,18 @@ export function HearButton({ other, label, at, mark = 'bar', ringsFree = false, 
     });
   };
   const words = isMine ? (isWith && other !== null ? 'Hear it as it is' : 'Stop') : `Hear ${label}`;
+  const shown = children === undefined ? null : isMine ? (isWith ? label : 'as it is') : children;
   return (
     <Button
       look={isMine ? 'strong' : 'quiet'}
       className={children === undefined ? '!min-w-8 !justify-center !px-1.5' : ''}
-      aria-label={words}
+      aria-label={shown === null ? words : `${shown}: ${words}`}
       title={words}
       data-hear
       onClick={press}
     >
       <Volume2 size={16} aria-hidden />
-      {children !== undefined && (isMine ? (isWith ? label : 'as it is') : children)}
+      {shown}
     </Button>
   );
 }

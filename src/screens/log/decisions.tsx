@@ -168,7 +168,7 @@ function Row({ song, decision }: { readonly song: Song; readonly decision: Decis
         {place && (
           <Button
             className="!min-h-7 !py-0 max-sm:!min-h-11"
-            aria-label={`Go to ${placeWords(decision)}`}
+            aria-label={`Go there: ${placeWords(decision)}`}
             onClick={() => {
               desk.getState().select({ ...place, ...(players[0] ? { player: players[0] } : {}) });
               void navigate(`/song/${id}/${kind === 'hand' ? 'hits' : 'split'}`);

@@ -78,9 +78,11 @@ export function DelayCard({ song, ground }: { readonly song: Song; readonly grou
             <th scope="col" className="text-right font-normal">
               on it, ms
             </th>
-            <th scope="col" className="text-right font-normal">
-              {slower === 0 ? '' : 'slower, ms'}
-            </th>
+            {slower > 0 && (
+              <th scope="col" className="text-right font-normal">
+                slower, ms
+              </th>
+            )}
             <th scope="col">
               <span className="sr-only">Set it</span>
             </th>
@@ -96,7 +98,7 @@ export function DelayCard({ song, ground }: { readonly song: Song; readonly grou
                   {time.words} <span className="text-soft">{time.name}</span>
                 </th>
                 <td className="text-right">{oneDecimal(time.ms)}</td>
-                <td className="text-right">{slower === 0 ? '' : oneDecimal(time.slowerMs)}</td>
+                {slower > 0 && <td className="text-right">{oneDecimal(time.slowerMs)}</td>}
                 <td className="pl-3 text-right">
                   {text === null ? (
                     <span className="text-soft">too long</span>
@@ -105,7 +107,7 @@ export function DelayCard({ song, ground }: { readonly song: Song; readonly grou
                       className="!min-h-7 !py-0"
                       aria-pressed={isSet(text)}
                       look={isSet(text) ? 'strong' : 'plain'}
-                      aria-label={`${time.words} for ${PLAYER_WORDS[who]}`}
+                      aria-label={`${isSet(text) ? 'Set' : 'Set it'}: ${time.words} for ${PLAYER_WORDS[who]}`}
                       onClick={() => ground.put(who, { delay: isSet(text) ? 'off' : text })}
                     >
                       {isSet(text) ? 'Set' : 'Set it'}

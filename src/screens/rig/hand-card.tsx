@@ -135,7 +135,7 @@ function Ruler({ mm, onMm }: { readonly mm: number; readonly onMm: (mm: number) 
           safeStorage('local').setItem(CARD_PX, String(px));
         }}
       />
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" role="group" aria-label="Ruler" tabIndex={0}>
         <svg
           width={Math.ceil(200 * perMm)}
           height="72"
