@@ -17,6 +17,7 @@ const tiers = [
   ['set'],
   ['clash'],
   ['heard'],
+  ['take'],
   ['split'],
   ['offers'],
   ['log'],

@@ -191,6 +191,16 @@ describe('command line', () => {
     ]);
   });
 
+  it('evening: what is turned between songs, and the order with least turning', async () => {
+    const files = ['salt-lamp', 'tramline-sparks', 'nine-minute-bus', 'ferry-light'].map(demo);
+    const { songs, turning, best } = await json('evening', ...files);
+    expect(songs[1].turned[0]).to.equal('Guitar 1 to drop D (E2 down to D2)');
+    expect(songs.map((s: { seconds: number }) => s.seconds > 30)).to.deep.equal([true, true, true, true]);
+    expect(best).to.deep.include({ proven: true });
+    expect(best.order).to.deep.equal(['Salt Lamp', 'Nine Minute Bus', 'Tramline Sparks', 'Ferry Light']);
+    expect(best.turning.instruments).to.be.at.most(turning.instruments);
+  });
+
   it('wrong input ends with 1 and says where', async () => {
     const bad = await put('bad.txt', '== Verse ==\nchords | Dm | Hx |\n');
     const notOurs = await put('other.json', '{"a":1}');

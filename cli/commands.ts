@@ -105,6 +105,16 @@ export const COMMANDS: readonly Command[] = [
     examples: ['move song.txt --key Em', 'move song.txt --player guitar1 --capo 2 --keep shapes'],
     run: async ([file], options) => (await import('./file-commands')).moveCommand(file!, options),
   },
+  {
+    name: 'evening',
+    usage: 'FILE FILE …',
+    words:
+      'Tells how long the songs of an evening are, what is turned between them, and the order with least turning; the first and the last stay where they are.',
+    takes: { least: 1, most: 99 },
+    options: [],
+    examples: ['evening demo/salt-lamp.txt demo/tramline-sparks.txt demo/ferry-light.txt'],
+    run: async (files) => (await import('./evening-command')).eveningCommand(files),
+  },
 ];
 
 /** The command of that name; throws CallError with the nearest names for another. */

@@ -2,11 +2,10 @@
  * Takes one picture of each main view with the demo songs into docs/screenshots/.
  * Run after a build: npm run screenshots [-- folder]
  */
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'puppeteer-core';
-import { readChart, songAs } from '../src/core/formats/index';
 import { openBrowser, serveBuild } from './browser';
 
 const folder = process.argv[2] ?? fileURLToPath(new URL('../docs/screenshots', import.meta.url));
@@ -33,23 +32,6 @@ const openSong = async (page: Page, title: string) => {
   await page.waitForSelector('[data-alternative], [role="tablist"]');
 };
 const tab = async (page: Page, name: string) => page.locator(`nav ::-p-text(${name})`).click();
-
-const demoChart = (name: string) =>
-  readFileSync(fileURLToPath(new URL(`../demo/${name}.txt`, import.meta.url)), 'utf8');
-
-/** Gives bytes to the shelf's import as a file. */
-const giveFile = (page: Page, name: string, bytes: Uint8Array) =>
-  page.evaluate(
-    (called, list) => {
-      const input = document.querySelector<HTMLInputElement>('input[aria-label="Import songs"]')!;
-      const files = new DataTransfer();
-      files.items.add(new File([new Uint8Array(list)], called));
-      input.files = files.files;
-      input.dispatchEvent(new Event('change', { bubbles: true }));
-    },
-    name,
-    [...bytes],
-  );
 
 /** What a bandmate might send. */
 const PASTED = `Paper Lantern
@@ -206,19 +188,6 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'ground',
-    theme: 'light',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Tramline Sparks');
-      await page.locator('[aria-haspopup="dialog"][title="Key, instruments and hands"]').click();
-      const tuning = await page.waitForSelector('[role="dialog"] fieldset input');
-      await tuning!.click({ count: 3 });
-      await tuning!.type('E A D G B E');
-    },
-  },
-  {
     name: 'hits-day',
     theme: 'light',
     width: 1280,
@@ -229,20 +198,6 @@ const shots: readonly Shot[] = [
       await page.waitForSelector('[data-hits-drawing]');
       await page.locator(`nav[aria-label="Sections and joins"] ::-p-text(Verse)`).click();
       for (let i = 0; i < 3; i += 1) await page.keyboard.press('PageDown');
-      await page.waitForSelector('[data-cure]');
-    },
-  },
-  {
-    name: 'hits-join',
-    theme: 'dark',
-    width: 1280,
-    height: 800,
-    go: async (page) => {
-      await openSong(page, 'Nine Minute Bus');
-      await tab(page, 'Hits');
-      await page.waitForSelector('[data-hits-drawing]');
-      await page.locator('::-p-aria(Practise)').click();
-      await page.locator('[role="menuitem"] ::-p-text(1. )').click();
       await page.waitForSelector('[data-cure]');
     },
   },
@@ -272,17 +227,56 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'notes-taken',
+    name: 'rig',
     theme: 'light',
     width: 1280,
     height: 800,
     go: async (page) => {
-      await openSong(page, 'Salt Lamp');
-      const { bytes } = songAs(readChart(demoChart('salt-lamp')).song, 'mid');
-      await page.locator('nav ::-p-text(Songs)').click();
-      await page.waitForSelector('li svg');
-      await giveFile(page, 'salt-lamp.mid', bytes);
-      await page.waitForSelector('[data-taken]');
+      await openSong(page, 'Ferry Light');
+      await tab(page, 'Rig');
+      await page.waitForSelector('[aria-label="Tunings for Guitar 1"]');
+      await page.locator('[aria-label="Tunings for Guitar 1"] button ::-p-text(drop D)').click();
+      await page.locator('button ::-p-text(What would another key do?)').click();
+      await page.waitForFunction(() => document.querySelectorAll('[aria-label^="Try "]').length > 14);
+    },
+  },
+  {
+    name: 'log',
+    theme: 'dark',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await openSong(page, 'Tramline Sparks');
+      for (const key of [']', 'ArrowRight', 'a']) await page.keyboard.press(key as 'Enter');
+      await page.waitForFunction(() => document.activeElement?.matches('[data-alternative]'));
+      for (const key of ['b', 'Enter']) await page.keyboard.press(key as 'Enter');
+      await page.waitForSelector('[aria-label="Undo"]:not(:disabled)');
+      for (const key of ['ArrowRight', 'ArrowDown', '~', ']', 'l']) await page.keyboard.press(key as 'Enter');
+      await tab(page, 'Log');
+      await page.locator('[data-practice="Verse"] button ::-p-text(Went clean)').click();
+      await page.locator('[role="tab"] ::-p-text(Decisions)').click();
+      await page.waitForSelector('[data-decision]');
+    },
+  },
+  {
+    name: 'evening',
+    theme: 'light',
+    width: 1280,
+    height: 800,
+    go: async (page) => {
+      await page.locator('button ::-p-text(New set list)').click();
+      await page.keyboard.type('Cellar, Friday');
+      await page.keyboard.press('Enter');
+      await page.locator('button ::-p-text(All)').click();
+      for (const title of ['Salt Lamp', 'Tramline Sparks', 'Nine Minute Bus', 'Ferry Light']) {
+        await page.locator(`::-p-aria(More for ${title})`).click();
+        await page.locator('[role="menuitem"] ::-p-text(Put on “Cellar, Friday”)').click();
+        await page.waitForFunction(() => document.querySelector('[role="menu"]') === null);
+      }
+      await page.locator('button ::-p-text(Cellar, Friday)').click();
+      await page.locator('a ::-p-text(The evening)').click();
+      await page.waitForSelector('[data-turned]');
+      await page.locator('::-p-aria(Ferry Light stays last)').click();
     },
   },
   {

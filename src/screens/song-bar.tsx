@@ -74,7 +74,15 @@ function Ground({ song }: { song: Song }) {
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
       >
-        <span className="hidden min-[1440px]:inline">{words.filter(Boolean).join(' · ')}</span>
+        <span className="hidden xl:inline">
+          {words.slice(0, 2).join(' · ')}
+          <span className="hidden min-[1440px]:inline">
+            {words
+              .slice(2)
+              .filter(Boolean)
+              .map((one) => ` · ${one}`)}
+          </span>
+        </span>
         <SlidersHorizontal size={16} aria-label="Key, instruments and hands" />
       </Button>
       {isOpen && <GroundDialog song={song} onClose={() => setOpen(false)} />}

@@ -128,13 +128,15 @@ describe('rig, log and evening, in Chromium', () => {
       await new Promise((resolve) => setTimeout(resolve, 300));
     }
     await sees(page, 'quarters a minute');
-    await page.focus('[data-strike]');
-    for (let n = 0; n < 70; n += 1) {
-      await page.keyboard.press('Enter');
-      await new Promise((resolve) => setTimeout(resolve, 105));
-    }
+    // Struck from within the page: steady however busy the machine is.
+    await page.$eval('[data-strike]', (button) => {
+      const strike = () =>
+        button.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+      const timer = setInterval(strike, 110);
+      setTimeout(() => clearInterval(timer), 9000);
+    });
     await page.waitForFunction(() => /Take [\d.]+ for Guitar 1/.test(document.body.innerText), {
-      timeout: 15_000,
+      timeout: 30_000,
     });
     expect(complaints).to.deep.equal([]);
   });

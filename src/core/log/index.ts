@@ -4,4 +4,4 @@
  */
 export { openQuestions, type OpenQuestion, type OtherWay } from './questions';
 export { practiceFor, type PracticeItem } from './practice';
-export { progressOf, readyShare, wantedTempo, type Progress } from './progress';
+export { progressOf, wantedTempo, type Progress } from './progress';

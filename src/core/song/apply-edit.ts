@@ -30,7 +30,7 @@ import { placesOf } from './pass-scope';
 import { reopen } from './reopen';
 import { withOwnBars } from './where-written';
 import { takenBack } from './decide';
-import { setLog } from './log';
+import { setLog } from './edit-log';
 import {
   besideChart,
   inPlayedOrder,

@@ -18,7 +18,8 @@ import { formatLine, parseLine } from '../line/index';
 import type { PartChange } from './address';
 import { setPart } from './edit-bar';
 import type { Edit } from './edit';
-import { NO_LOG, withLog, type Decision, type DecisionKind, type WrittenPart, type WrittenPlan } from './log';
+import { withLog } from './edit-log';
+import { NO_LOG, type Decision, type DecisionKind, type WrittenPart, type WrittenPlan } from './log';
 import { materialOf, meterOf, sectionNamed, sectionsByName, type KeptFinding, type Song } from './song';
 
 /** So many bars are kept as they were; beyond, as where a long song is split anew, only that it was done. */

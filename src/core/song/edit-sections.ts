@@ -16,7 +16,7 @@ import {
 } from '../form/index';
 import { cleanTitle, joinNamed } from './names';
 import { heldInto } from './edit-form';
-import { movedLog } from './log';
+import { movedLog } from './edit-log';
 import { mapSections, sectionNamed, sectionsByName, type KeptFinding, type Song } from './song';
 
 /** What is changed of the bars of a section; bars count from 0. */

@@ -64,7 +64,6 @@ export {
   isDay,
   MINUTES_RANGE,
   MOST_LOG_CHARACTERS,
-  NO_LOG,
   type Decision,
   type DecisionKind,
   type Failure,

@@ -1,5 +1,5 @@
 import type { PlanName, Player } from '../form/index';
-import type { KeptFinding, Song } from './song';
+import type { KeptFinding } from './kept';
 
 /** What can be decided. */
 export const DECISION_KINDS = [
@@ -112,26 +112,6 @@ export type LogChange =
 export const MOST_LOG_CHARACTERS = 4000;
 export const MINUTES_RANGE = { min: 1, max: 1440 } as const;
 
-/** The song with its log changed. Throws RangeError for a day that is none. */
-export function setLog(song: Song, change: LogChange): Song {
-  const log = song.log ?? NO_LOG;
-  switch (change.what) {
-    case 'decided':
-      return withLog(song, { ...log, decisions: [...log.decisions, change.decision] });
-    case 'forget':
-      return withLog(song, { ...log, decisions: log.decisions.filter((d) => d.id !== change.id) });
-    case 'rehearsed': {
-      const { rehearsal } = change;
-      if (!isDay(rehearsal.date))
-        throw new RangeError(`No day "${rehearsal.date}"; expected one like 2026-11-27`);
-      const others = log.rehearsals.filter((r) => r.id !== rehearsal.id);
-      return withLog(song, { ...log, rehearsals: inOrder([...others, rehearsal]) });
-    }
-    case 'dropRehearsal':
-      return withLog(song, { ...log, rehearsals: log.rehearsals.filter((r) => r.id !== change.id) });
-  }
-}
-
 /** A day as `2026-02-28` that there is. */
 export function isDay(text: string): boolean {
   const match = /^(\d{4})-(\d\d)-(\d\d)$/.exec(text);
@@ -145,50 +125,4 @@ export function isDay(text: string): boolean {
 /** Days in order; of one day as they were written. */
 export function inOrder(rehearsals: readonly Rehearsal[]): readonly Rehearsal[] {
   return [...rehearsals].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-}
-
-/** A log without anything is not there. */
-export function withLog(song: Song, log: SongLog): Song {
-  const { log: _was, ...rest } = song;
-  return log.decisions.length + log.rehearsals.length === 0 ? rest : { ...rest, log };
-}
-
-/** The song with what its log says of places put elsewhere. */
-export function movedLog(
-  song: Song,
-  places: {
-    readonly section: (name: string) => string;
-    /** The bar (from 1) where a bar of a section is now; null: it is gone. */
-    readonly bar?: (section: string, bar: number) => number | null;
-  },
-): Song {
-  if (!song.log) return song;
-  const { section } = places;
-  const at = (name: string, bar: number | null) =>
-    bar === null || !places.bar ? bar : places.bar(name, bar);
-  const into = (name: string | null) => (name === null ? null : section(name));
-  const decisions = song.log.decisions.map((d): Decision => {
-    const { kept } = d;
-    return {
-      ...d,
-      section: into(d.section),
-      bar: d.section === null ? d.bar : at(d.section, d.bar),
-      was: d.was.flatMap((part) => {
-        const bar = at(part.section, part.bar);
-        return bar === null ? [] : [{ ...part, section: section(part.section), bar }];
-      }),
-      ...(kept ? { kept: { ...kept, section: into(kept.section) } } : {}),
-    };
-  });
-  const rehearsals = song.log.rehearsals.map((r) => ({
-    ...r,
-    reached: r.reached.map((one) => ({ ...one, section: section(one.section), into: into(one.into) })),
-    failed: r.failed.map((one) => ({
-      ...one,
-      section: section(one.section),
-      into: into(one.into),
-      bar: at(one.section, one.bar),
-    })),
-  }));
-  return { ...song, log: { decisions, rehearsals } };
 }

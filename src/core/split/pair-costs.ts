@@ -1,7 +1,7 @@
 import { remember } from '../base/index';
 import { energyOf, overlap, rubScore } from '../clash/index';
 import { openStrings, type Instrument } from '../instrument/index';
-import { midi } from '../pitch/index';
+import type { Midi } from '../pitch/index';
 import { classesOf, type Candidate } from './candidate';
 import { sumOf, type Costs } from './costs';
 import { opennessOf, type Plan } from './plan';
@@ -127,4 +127,4 @@ function energyFor(c: Candidate): Float64Array {
 }
 
 const energies = new WeakMap<Candidate, Float64Array>();
-const energyOfSound = remember((key) => energyOf(key.split(' ').map((pitch) => midi(Number(pitch)))));
+const energyOfSound = remember((key) => energyOf(key.split(' ').map((pitch) => Number(pitch) as Midi)));

@@ -157,6 +157,9 @@ function Row({ song, decision }: { readonly song: Song; readonly decision: Decis
             {more}
           </p>
         )}
+        {decision.kept && decision.kept.reason !== '' && (
+          <p className="text-[0.875rem]">“{decision.kept.reason}”</p>
+        )}
         {plan && (
           <p className="text-[0.875rem]">
             <span className="text-soft">before: </span>

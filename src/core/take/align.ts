@@ -1,0 +1,279 @@
+import type { PlannedPart, PlannedStroke } from '../heard/index';
+import type { HeardTake, Onset } from './onsets';
+
+/** A planned stroke and what was heard for it. */
+export interface Match {
+  /** Place in the list of planned strokes. */
+  readonly stroke: number;
+  readonly onset: Onset;
+  /** How much later than the player's own tempo wants it, in ms; below 0: earlier. */
+  readonly lateMs: number;
+}
+
+/** A recording laid against what was planned. */
+export interface AlignedTake {
+  readonly matches: readonly Match[];
+  /** Strokes for which nothing was heard. */
+  readonly unheard: readonly number[];
+  /** What was heard beside what was planned. */
+  readonly extras: readonly Onset[];
+  /** When in the recording a second of the plan comes, at the player's own tempo. */
+  readonly timeOf: (planned: number) => number;
+  /** Whether it could be laid against the plan at all. */
+  readonly isFound: boolean;
+}
+
+/** Strokes nearer to each other than this are one for the ear. */
+const TOGETHER_S = 0.03;
+const WIDE_S = 0.11;
+const NARROW_S = 0.075;
+/** Strokes of so many seconds around a place say how fast it went there. */
+const OWN_TEMPO_S = 2.2;
+/** How many percent slower or faster than planned somebody may begin. */
+const TEMPO_OFF = 0.07;
+/** A start is looked for with so many seconds of strokes. */
+const FIRST_S = 9;
+/** Of the first strokes so many at least must be met. */
+const LEAST_MET = 0.45;
+/** What is so much softer than others of its kind is not the player's, in dB. */
+const GATE_DB = 11;
+
+/**
+ * Lays a recording against what was planned. `start`: where the music begins in it, in seconds, known within `spreadS`;
+ * null: it is looked for in all of it before its last bars.
+ */
+export function alignTake(
+  heard: HeardTake,
+  part: PlannedPart,
+  of: { readonly start: number | null; readonly spreadS?: number },
+): AlignedTake {
+  const struck = audible(part.strokes);
+  const onsets = heard.onsets;
+  const nothing: AlignedTake = {
+    matches: [],
+    unheard: struck.map(({ index }) => index),
+    extras: onsets,
+    timeOf: (t) => t + (of.start ?? 0),
+    isFound: false,
+  };
+  if (struck.length === 0 || onsets.length === 0) return nothing;
+  const line = firstLine(onsets, struck, { ...of, seconds: heard.seconds });
+  if (line === null) return nothing;
+  // Along the take, the pulse follows what is met.
+  const rough = followed(onsets, struck, line);
+  if (rough.length < 0.25 * struck.length) return nothing;
+  const curve = ownTempo(rough);
+  const kept = gated(onsets, rough, part.strokes);
+  const met = metAround(kept, struck, curve);
+  const again = ownTempo(met.length >= 4 ? met : rough);
+  const final = metAround(kept, struck, again);
+  const used = new Set(final.map((m) => m.onset));
+  const matched = new Set(final.map((m) => m.stroke));
+  return {
+    matches: final.map(({ stroke, onset, planned }) => ({
+      stroke,
+      onset,
+      lateMs: 1000 * (onset.at - again(planned)),
+    })),
+    unheard: struck.flatMap(({ index }) => (matched.has(index) ? [] : [index])),
+    extras: kept.filter((onset) => !used.has(onset)),
+    timeOf: again,
+    isFound: true,
+  };
+}
+
+interface Struck {
+  readonly index: number;
+  readonly at: number;
+  readonly weak: boolean;
+}
+
+/** What can be heard as a strike: not slurred; of several at once the first. */
+function audible(strokes: readonly PlannedStroke[]): readonly Struck[] {
+  const list: Struck[] = [];
+  strokes.forEach((stroke, index) => {
+    if (stroke.slurred) return;
+    const last = list.at(-1);
+    if (last && stroke.at - last.at < TOGETHER_S) return;
+    list.push({ index, at: stroke.at, weak: stroke.weak });
+  });
+  return list;
+}
+
+interface Line {
+  /** Where the music begins in the recording, and how much longer a second takes. */
+  readonly start: number;
+  readonly stretch: number;
+}
+
+/** The start and pulse that meet most of the first strokes. */
+function firstLine(
+  onsets: readonly Onset[],
+  struck: readonly Struck[],
+  of: { readonly start: number | null; readonly spreadS?: number; readonly seconds: number },
+): Line | null {
+  const first = struck.filter((s) => s.at - struck[0]!.at < FIRST_S);
+  const spread = of.spreadS ?? 0.15;
+  const [from, to] =
+    of.start === null ? [-struck[0]!.at, of.seconds / 2] : [of.start - spread, of.start + spread];
+  const strengths = onsets.map((o) => o.strength).sort((a, b) => a - b);
+  const usual = strengths[strengths.length >> 1]!;
+  let best: (Line & { score: number }) | null = null;
+  for (let stretch = 1 - TEMPO_OFF; stretch <= 1 + TEMPO_OFF + 1e-9; stretch += 0.005) {
+    for (let start = from; start <= to + 1e-9; start += 0.01) {
+      let score = 0;
+      for (const s of first) {
+        const near = nearest(onsets, start + s.at * stretch);
+        if (!near) continue;
+        const off = Math.abs(near.at - start - s.at * stretch);
+        if (off < 0.06) score += Math.exp(-((off / 0.025) ** 2)) * Math.min(1.5, near.strength / usual);
+      }
+      // Nothing of the player's comes before the first stroke: a start one pulse late would leave that unheard.
+      score -= 1.5 * Math.abs(stretch - 1);
+      if (best === null || score > best.score) best = { start, stretch, score };
+    }
+  }
+  return best !== null && best.score >= LEAST_MET * first.length ? best : null;
+}
+
+function nearest(onsets: readonly Onset[], at: number): Onset | null {
+  let low = 0;
+  let high = onsets.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (onsets[middle]!.at < at) low = middle + 1;
+    else high = middle;
+  }
+  const [a, b] = [onsets[low - 1], onsets[low]];
+  if (!a || !b) return a ?? b ?? null;
+  return at - a.at <= b.at - at ? a : b;
+}
+
+interface Met {
+  readonly stroke: number;
+  readonly planned: number;
+  readonly onset: Onset;
+}
+
+/** Stroke after stroke, the pulse corrected by each that is met. */
+function followed(onsets: readonly Onset[], struck: readonly Struck[], line: Line): readonly Met[] {
+  const met: Met[] = [];
+  let { start, stretch } = line;
+  let last = struck[0]!.at;
+  let taken = -Infinity;
+  for (const s of struck) {
+    const wanted = start + s.at * stretch;
+    const onset = bestNear(onsets, wanted, WIDE_S, taken);
+    if (!onset) continue;
+    taken = onset.at;
+    met.push({ stroke: s.index, planned: s.at, onset });
+    const off = onset.at - wanted;
+    const gap = Math.max(0.1, s.at - last);
+    last = s.at;
+    const turn = Math.min(0.02, Math.max(-0.02, (0.06 * off) / gap));
+    // The place follows quickly, the pulse slowly.
+    stretch = Math.min(1.15, Math.max(0.87, stretch + turn));
+    start = wanted + 0.35 * off - s.at * stretch;
+  }
+  return met;
+}
+
+/** The onset that is near, strong and later than what was taken. */
+function bestNear(onsets: readonly Onset[], wanted: number, window: number, after: number): Onset | null {
+  let best: Onset | null = null;
+  let most = -Infinity;
+  for (const onset of onsets) {
+    if (onset.at <= after + 0.02 || onset.at < wanted - window) continue;
+    if (onset.at > wanted + window) break;
+    const score = -(((onset.at - wanted) / (0.5 * window)) ** 2) + Math.min(1, onset.strength * 2);
+    if (score > most) [best, most] = [onset, score];
+  }
+  return best;
+}
+
+/** The player's own tempo: a straight line through what was met around each place, what lies far off counting little. */
+function ownTempo(met: readonly Met[]): (planned: number) => number {
+  return (planned) => {
+    let weights = [0, 0, 0, 0, 0];
+    const line = (slope: number | null, zero: number) => {
+      weights = [0, 0, 0, 0, 0];
+      for (const m of met) {
+        const d = m.planned - planned;
+        if (Math.abs(d) > 3 * OWN_TEMPO_S) continue;
+        const off = slope === null ? 0 : m.onset.at - zero - slope * d;
+        const w = Math.exp(-((d / OWN_TEMPO_S) ** 2)) / (1 + (off / 0.02) ** 2);
+        weights[0]! += w;
+        weights[1]! += w * d;
+        weights[2]! += w * d * d;
+        weights[3]! += w * m.onset.at;
+        weights[4]! += w * d * m.onset.at;
+      }
+      const [n, sx, sxx, sy, sxy] = weights as [number, number, number, number, number];
+      const under = n * sxx - sx * sx;
+      if (under < 1e-6) return null;
+      const k = (n * sxy - sx * sy) / under;
+      return { slope: k, zero: (sy - k * sx) / n };
+    };
+    const first = line(null, 0);
+    if (!first) {
+      const near = met.reduce((a, b) =>
+        Math.abs(b.planned - planned) < Math.abs(a.planned - planned) ? b : a,
+      );
+      return near.onset.at + planned - near.planned;
+    }
+    const second = line(first.slope, first.zero) ?? first;
+    const third = line(second.slope, second.zero) ?? second;
+    return third.zero;
+  };
+}
+
+/** Without what is far softer than the player's strikes of its kind: others, and the room. */
+function gated(
+  onsets: readonly Onset[],
+  met: readonly Met[],
+  strokes: readonly PlannedStroke[],
+): readonly Onset[] {
+  const kindOf = (m: Met) => strokes[m.stroke]!.kind;
+  const limit = (kind: PlannedStroke['kind']) => {
+    const louds = met.filter((m) => kindOf(m) === kind).map((m) => m.onset.loudDb);
+    if (louds.length < 3) return -Infinity;
+    return louds.sort((a, b) => a - b)[louds.length >> 1]! - GATE_DB;
+  };
+  const limits = { ring: limit('ring'), mute: limit('mute'), dead: limit('dead') };
+  const kinds = new Map(met.map((m) => [m.onset, kindOf(m)]));
+  const lowest = Math.min(...Object.values(limits).filter((x) => x > -Infinity), Infinity);
+  return onsets.filter((onset) => {
+    const kind = kinds.get(onset);
+    const least = kind ? limits[kind] : lowest;
+    return least === Infinity || onset.loudDb >= least;
+  });
+}
+
+/** What lies near each stroke at the player's own tempo, each onset once, the nearest first. */
+function metAround(
+  onsets: readonly Onset[],
+  struck: readonly Struck[],
+  timeOf: (planned: number) => number,
+): readonly Met[] {
+  const pairs = struck.flatMap((s) => {
+    const wanted = timeOf(s.at);
+    return onsets
+      .filter((onset) => Math.abs(onset.at - wanted) < NARROW_S)
+      .map((onset) => ({
+        stroke: s.index,
+        planned: s.at,
+        onset,
+        cost: Math.abs(onset.at - wanted) - 0.02 * Math.min(1, onset.strength * 2),
+      }));
+  });
+  pairs.sort((a, b) => a.cost - b.cost);
+  const [strokes, taken] = [new Set<number>(), new Set<Onset>()];
+  const met: Met[] = [];
+  for (const pair of pairs) {
+    if (strokes.has(pair.stroke) || taken.has(pair.onset)) continue;
+    strokes.add(pair.stroke);
+    taken.add(pair.onset);
+    met.push(pair);
+  }
+  return met.sort((a, b) => a.planned - b.planned);
+}
