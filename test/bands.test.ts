@@ -182,10 +182,16 @@ describe('ten songs, split', () => {
   });
 });
 
+/** Every other song for a plan, so that each song meets half of the plans; all of them with `BANDS=all`. */
+function sharedOut(plan: (typeof PLAN_NAMES)[number]): readonly string[] {
+  if (process.env.BANDS === 'all') return BANDS;
+  return BANDS.filter((_, i) => (i + PLAN_NAMES.indexOf(plan)) % 2 === 0);
+}
+
 describe('ten songs, split by every plan', () => {
   for (const plan of PLAN_NAMES) {
     it(`${plan}: proven, all filled, without a clash, every chord struck`, () => {
-      for (const file of BANDS) {
+      for (const file of sharedOut(plan)) {
         const { song, isProven } = splitBandBy(file, plan);
         expect(isProven, file).to.equal(true);
         const clashes = songFindings(song).filter((f) => f.level === 'clash');

@@ -7,6 +7,7 @@ import { exportSong, exportStored } from './export-song';
 import { PassDialog } from './pass-dialog';
 import { usePlayKey } from './listening/index';
 import { openDesk, PortsContext, useDesk, usePorts } from './ports';
+import { savesData } from './saves-data';
 import { useShelfPorts } from './shelf-ports';
 import { usePlaceInAddress } from './use-place-in-address';
 
@@ -43,7 +44,7 @@ function SongFrame() {
     if (!isOpen) return undefined;
     const timer = setTimeout(() => {
       const { song: opened } = desk.getState();
-      if (!opened) return;
+      if (!opened || savesData()) return;
       void client.warm(opened);
       sound.warm(opened);
     }, WARM_AFTER_MS);

@@ -41,6 +41,8 @@ export async function startApp(): Promise<App> {
       await page.evaluateOnNewDocument('window.__name = (f) => f');
       // Fetching the whole application beside every test would slow all of them down; offline.test.ts has it.
       if (!offline) await page.evaluateOnNewDocument(WITHOUT_KEEPER);
+      // Nor is anything got ready that the test may not want; the trials and the benchmarks have it as it usually is.
+      await page.evaluateOnNewDocument(SPARING);
       await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]);
       await page.setViewport({ width, height, hasTouch: touch, isMobile: touch });
       await page.goto(address);
@@ -61,6 +63,7 @@ async function forget(page: Page, origin: string): Promise<void> {
   await session.detach();
 }
 
+const SPARING = `Object.defineProperty(Navigator.prototype, 'connection', { get: () => ({ saveData: true }) })`;
 const WITHOUT_KEEPER = `Object.defineProperty(Navigator.prototype, 'serviceWorker', { get: () => undefined })`;
 
 /** Errors, warnings and refused loads of a page. */

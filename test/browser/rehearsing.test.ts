@@ -56,7 +56,9 @@ describe('rig, log and evening, in Chromium', () => {
     await page.locator('[data-practice="Verse"] button ::-p-text(Went clean)').click();
     await page.locator('[data-practice="Bridge"] button ::-p-text(Failed)').click();
     await page.waitForFunction(() =>
-      document.querySelector('[data-practice="Bridge"]')?.textContent?.includes('failed last time'),
+      document
+        .querySelector('[data-practice="Bridge"]')
+        ?.textContent?.includes('failed at the last rehearsal'),
     );
     await sees(page, '94 of 132 clean');
     await page.locator('[role="tab"] ::-p-text(Rehearsals)').click();

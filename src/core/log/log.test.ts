@@ -117,6 +117,14 @@ describe('progress', () => {
     ]);
   });
 
+  it('knows the way from a pass into the next one', () => {
+    const start = rehearsed(song(), { reached: [at('Chorus', 120, true, 'Chorus')] });
+    expect(progressOf(start).map((p) => [p.section, p.into, p.best])).to.deep.equal([
+      ['Chorus', 'Chorus', 120],
+    ]);
+    expect(practiceFor(start).some((p) => p.section === 'Chorus' && p.into === 'Chorus')).to.equal(false);
+  });
+
   it('does not speak of sections that are gone', () => {
     const start = rehearsed(song(), { reached: [at('Bridge', 90, true)] });
     expect(progressOf(start)).to.deep.equal([]);
@@ -151,7 +159,7 @@ describe('what to practise', () => {
     ]);
   });
 
-  it('leaves out what is ready, unless it failed last time', () => {
+  it('leaves out what is ready, unless it failed at the last rehearsal', () => {
     const ready = rehearsed(song(), { reached: [at('Verse', 120, true)] });
     expect(order(ready)).to.not.include('near Verse');
     const slipped = rehearsed(
@@ -161,7 +169,7 @@ describe('what to practise', () => {
     );
     expect(practiceFor(slipped).find((p) => p.section === 'Verse' && p.into === null)).to.include({
       why: 'failed',
-      words: 'failed last time',
+      words: 'failed at the last rehearsal',
       from: 110,
       wanted: 120,
     });

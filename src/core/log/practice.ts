@@ -83,7 +83,7 @@ function isThere(song: Song, { section, into }: Failure): boolean {
 
 function failureWords({ player, words }: Failure): string {
   const who = player === null ? '' : `${PLAYER_WORDS[player]}: `;
-  return `${who}${words === '' ? 'failed last time' : words}`;
+  return `${who}${words === '' ? 'failed at the last rehearsal' : words}`;
 }
 
 function shareWords({ best, wanted }: Progress): string {

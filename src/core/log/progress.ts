@@ -22,6 +22,8 @@ export function progressOf(song: Song): readonly Progress[] {
     all.set(keyOf(section.name, null), { section: section.name, into: null });
   for (const [i, entry] of song.form.entries()) {
     const next = song.form[i + 1];
+    if (entry.times > 1)
+      all.set(keyOf(entry.section, entry.section), { section: entry.section, into: entry.section });
     if (next) all.set(keyOf(entry.section, next.section), { section: entry.section, into: next.section });
   }
   return [...all].flatMap(([key, { section, into }]): Progress[] => {

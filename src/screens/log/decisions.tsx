@@ -91,7 +91,7 @@ export function Decisions({ song }: { readonly song: Song }) {
           {decisions.length === 1 ? 'decision' : 'decisions'}
         </span>
       </div>
-      <div ref={box} tabIndex={-1} className="min-h-64 flex-1 overflow-y-auto">
+      <div ref={box} tabIndex={-1} className="min-h-64 flex-1 overflow-y-auto max-lg:max-h-[75dvh]">
         <ol
           aria-label="Decisions, the newest first"
           className="relative"

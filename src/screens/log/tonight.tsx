@@ -10,7 +10,7 @@ import { withFailure, withReached } from './today';
 
 const WHY: Readonly<Record<PracticeItem['why'], string>> = {
   join: 'join',
-  failed: 'failed last time',
+  failed: 'failed',
   near: 'close to its tempo',
   far: 'on its way',
   new: 'new',
