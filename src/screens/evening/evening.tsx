@@ -55,6 +55,9 @@ export function Evening() {
   return (
     <div className="mx-auto w-full max-w-5xl p-4 print:max-w-none print:p-0">
       <div className="no-print">
+        <Link to="/" className="inline-flex min-h-11 items-center underline sm:hidden">
+          Back to the songs
+        </Link>
         <div className="mb-3 flex flex-wrap items-center gap-2">
           <h1 tabIndex={-1} data-screen-head className="text-2xl font-bold outline-none">
             {list.name}
