@@ -15,7 +15,6 @@ function planned(name: string, player: Player): PlannedPart {
 
 const PARTS: readonly { readonly name: string; readonly player: Player; readonly gain: number }[] = [
   { name: 'tramline-sparks', player: 'guitar1', gain: 7 },
-  { name: 'tramline-sparks', player: 'bass', gain: 3 },
   { name: 'salt-lamp', player: 'guitar1', gain: 1 },
   { name: 'nine-minute-bus', player: 'guitar1', gain: 6 },
 ];
