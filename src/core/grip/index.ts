@@ -25,7 +25,7 @@ export {
   type Hand,
   type HandSize,
 } from './hand';
-export { CARD_MM, handFromSpread, handMeasured, stretchMm } from './measure';
+export { CARD_MM, handFromSpread, handMeasured } from './measure';
 export { holdGrip, holdWithin, type Hold, type ReachGrade } from './hold';
 export {
   fitsFingering,

@@ -1,7 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { defaultGuitar } from '../instrument/index';
-import { FINGER_PAIRS, handFromSpread, handMeasured, HANDS, SPREAD_RANGE_MM, stretchMm } from './index';
+import { FINGER_PAIRS, handFromSpread, handMeasured, HANDS, SPREAD_RANGE_MM } from './index';
 
 describe('a hand that is measured', () => {
   it('is a known one where it spreads like it', () => {
@@ -16,14 +15,6 @@ describe('a hand that is measured', () => {
     expect(hand.spreadMm['12']).to.equal(75);
     expect(hand.spreadMm['23']).to.be.greaterThan(HANDS.middle.spreadMm['23']);
     expect(handMeasured({}, false)).to.deep.equal(HANDS.middle);
-  });
-
-  // Source: x(n) = L(1 − 2^(−n/12)); a 648 mm scale has its first fret at 36.4 mm.
-  it('knows how far a stretch is on the neck', () => {
-    const guitar = defaultGuitar(0);
-    expect(stretchMm(guitar, 0, 1)).to.be.closeTo(36.4, 0.05);
-    expect(stretchMm(guitar, 1, 5)).to.be.closeTo(648 * (2 ** (-1 / 12) - 2 ** (-5 / 12)), 1e-9);
-    expect(stretchMm({ ...guitar, capo: 12 }, 0, 12)).to.be.closeTo(162, 1e-9);
   });
 
   it('law: limits stay in their range, wider measures are wider hands', () => {

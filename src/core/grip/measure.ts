@@ -1,4 +1,3 @@
-import { spanMm, type Instrument } from '../instrument/index';
 import { FINGER_PAIRS, HAND_SIZES, HANDS, SPREAD_RANGE_MM, type FingerPair, type Hand } from './hand';
 
 /**
@@ -29,11 +28,6 @@ function handOf(limit: (pair: FingerPair) => number, thumb: boolean): Hand {
 
 function clipped(mm: number): number {
   return Math.round(Math.min(SPREAD_RANGE_MM.max, Math.max(SPREAD_RANGE_MM.min, mm)));
-}
-
-/** How far apart two fingers lie that press these frets (from the nut or capo), in mm: just behind each fret. */
-export function stretchMm(instrument: Instrument, from: number, to: number): number {
-  return spanMm(instrument, from, to);
 }
 
 /** Width of a card as banks and towns hand it out, in mm (ISO/IEC 7810, size ID-1): to set a ruler on a screen by. */

@@ -11,6 +11,7 @@ export interface TurningCost {
   readonly capos: number;
 }
 
+/** Songs put in order, and what that asks of the hands. */
 export interface SetOrder {
   /** Places of the songs in the list that was given, in their new order. */
   readonly order: readonly number[];

@@ -5,8 +5,6 @@ import type { Song } from './song';
 export function setLog(song: Song, change: LogChange): Song {
   const log = song.log ?? NO_LOG;
   switch (change.what) {
-    case 'decided':
-      return withLog(song, { ...log, decisions: [...log.decisions, change.decision] });
     case 'forget':
       return withLog(song, { ...log, decisions: log.decisions.filter((d) => d.id !== change.id) });
     case 'rehearsed': {

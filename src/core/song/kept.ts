@@ -27,6 +27,7 @@ export const FINDING_KINDS = [
   'pedal',
   'open',
 ] as const;
+/** One of {@link FINDING_KINDS}. */
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
 /**

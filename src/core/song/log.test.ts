@@ -44,10 +44,7 @@ const silence = (bar: number): Edit => ({ kind: 'setCells', changes: [{ at: cell
 /** The edit as the desk does it: with what it decided in the log. */
 function decided(before: Song, edit: Edit, id = 'd1'): Song {
   const after = applyEdit(before, edit);
-  return applyEdit(after, {
-    kind: 'log',
-    change: { what: 'decided', decision: decisionOf(before, after, { ...WHAT, id }) },
-  });
+  return withDecision(after, decisionOf(before, after, { ...WHAT, id }));
 }
 
 const rehearsal = (part: Partial<Rehearsal> = {}): Rehearsal => ({

@@ -100,9 +100,8 @@ export interface SongLog {
 
 export const NO_LOG: SongLog = { decisions: [], rehearsals: [] };
 
-/** What can be done to the log, as plain data. */
+/** What can be done to the log, as plain data; decisions come into it with what they decide (`withDecision`). */
 export type LogChange =
-  | { readonly what: 'decided'; readonly decision: Decision }
   /** The entry alone; what was decided stays. */
   | { readonly what: 'forget'; readonly id: string }
   | { readonly what: 'rehearsed'; readonly rehearsal: Rehearsal }

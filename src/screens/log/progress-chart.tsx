@@ -10,7 +10,8 @@ register([LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipC
 
 const SYMBOLS = ['circle', 'triangle', 'diamond', 'rect', 'pin', 'arrow'] as const;
 const LINES = ['solid', 'dashed', 'dotted'] as const;
-const COLOURS = ['--g1', '--g2', '--bass', '--voice', '--good', '--clash'] as const;
+/** Colours belong to players and findings: sections are told apart by shape and stroke, in ink. */
+const COLOURS = ['--ink', '--soft'] as const;
 
 /** How near to its tempo every section came, from rehearsal to rehearsal; told apart by shape and stroke too. */
 export function ProgressChart({ progress }: { readonly progress: readonly Progress[] }) {
@@ -57,7 +58,7 @@ export function ProgressChart({ progress }: { readonly progress: readonly Progre
         lineStyle: {
           color: colour(COLOURS[i % COLOURS.length]!),
           width: 2.5,
-          type: LINES[Math.floor(i / COLOURS.length) % LINES.length],
+          type: LINES[i % LINES.length],
         },
         data: days.map((date) => {
           const day = p.days.find((d) => d.date === date);

@@ -4,7 +4,7 @@ import type { Song } from '../../core/song/index';
 import { TEMPO_RANGE } from '../../core/time/index';
 import { Button } from '../../ui/index';
 import { useListening } from '../listening/index';
-import { usePorts } from '../ports';
+import { useDesk, usePorts } from '../ports';
 import { placeOf, placeWords } from './place';
 import { withFailure, withReached } from './today';
 
@@ -49,8 +49,8 @@ function Item({
   const [tempo, setTempo] = useState(last?.tempo ?? item.from);
   const at = placeOf(song, item);
   const here = useListening((s) => s.kind !== 'still' && s.question === null && s.ladder !== null);
-  const selection = desk.getState().selection;
-  const isHere = here && at !== null && selection.playing === at.playing;
+  const playing = useDesk((s) => s.selection.playing);
+  const isHere = here && at !== null && playing === at.playing;
   const go = () => {
     if (!at) return;
     desk.getState().select(at);

@@ -5,10 +5,9 @@ import {
   FINGER_PAIRS,
   handFromSpread,
   SPREAD_RANGE_MM,
-  stretchMm,
   type FingerPair,
 } from '../../core/grip/index';
-import { usableFrets } from '../../core/instrument/index';
+import { spanMm, usableFrets } from '../../core/instrument/index';
 import { Button } from '../../ui/index';
 import type { Ground } from '../ground/use-ground';
 import { spreadDraft } from '../ground/rig-fields';
@@ -34,7 +33,7 @@ export function HandCard({ ground }: { readonly ground: Ground }) {
   const [frets, setFrets] = useState({ from: 1, to: 5 });
   const [ruled, setRuled] = useState(100);
   const rig = ground.rigs[who];
-  const mm = way === 'ruler' ? ruled : Math.round(stretchMm(rig, frets.from, frets.to));
+  const mm = way === 'ruler' ? ruled : Math.round(spanMm(rig, frets.from, frets.to));
   const isFine = mm >= SPREAD_RANGE_MM.min && mm <= SPREAD_RANGE_MM.max;
   const take = () => {
     const hand = handFromSpread(pair, mm, ground.drafts[who].thumb);
