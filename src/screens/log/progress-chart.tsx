@@ -69,7 +69,7 @@ export function ProgressChart({ progress }: { readonly progress: readonly Progre
               markLine: {
                 silent: true,
                 symbol: 'none',
-                label: { formatter: 'the song’s', color: colour('--ink') },
+                label: { formatter: 'the song’s', position: 'insideEndTop', color: colour('--ink') },
                 lineStyle: { color: colour('--ink'), type: 'solid' },
                 data: [{ yAxis: 100 }],
               },
