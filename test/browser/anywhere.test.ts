@@ -7,7 +7,7 @@ import { expect } from 'chai';
 import type { Browser, Page } from 'puppeteer-core';
 import { openBrowser } from '../../scripts/browser';
 import { createApp } from '../../server/app';
-import { catchDownloads, goTo, listen, openSong, press, said, sees, songMenu, text } from './app';
+import { catchDownloads, goTo, listen, openSong, patient, press, said, sees, songMenu, text } from './app';
 
 describe('without the server, in Chromium', () => {
   let browser: Browser;
@@ -44,6 +44,7 @@ describe('without the server, in Chromium', () => {
     const server = await serve();
     const context = await browser.createBrowserContext();
     const page = await context.newPage();
+    patient(page);
     const complaints = listen(page);
     await page.evaluateOnNewDocument('window.__name = (f) => f');
     await page.goto(`http://localhost:${server.port}/`);
@@ -91,6 +92,7 @@ describe('without the server, in Chromium', () => {
     const server = await serve();
     const context = await browser.createBrowserContext();
     const page = await context.newPage();
+    patient(page);
     await page.evaluateOnNewDocument('window.__name = (f) => f');
     await page.goto(`http://localhost:${server.port}/`);
     await page.waitForSelector('[data-song]');
@@ -117,6 +119,7 @@ describe('without the server, in Chromium', () => {
     const server = await serve();
     const context = await browser.createBrowserContext();
     const page = await context.newPage();
+    patient(page);
     await page.evaluateOnNewDocument(
       `Object.defineProperty(Navigator.prototype, 'serviceWorker', { get: () => undefined })`,
     );

@@ -36,6 +36,7 @@ export async function startApp(): Promise<App> {
       const page = await context.newPage();
       for (const other of await context.pages()) if (other !== page) await other.close();
       await forget(page, address);
+      patient(page);
       const complaints = listen(page);
       // The test runner's compiler wraps named functions in a helper the page does not have.
       await page.evaluateOnNewDocument('window.__name = (f) => f');
@@ -54,6 +55,23 @@ export async function startApp(): Promise<App> {
       await stop();
     },
   };
+}
+
+/**
+ * A condition that throws does not hold yet: what it asks for is not drawn. Puppeteer goes on asking no more after the
+ * first throw between two frames, and a test would fail by the load of the machine alone.
+ */
+export function patient(page: Page): void {
+  const wait = page.waitForFunction.bind(page) as (...of: unknown[]) => Promise<unknown>;
+  const waiting = (condition: unknown, ...rest: unknown[]) => {
+    if (typeof condition !== 'function') return wait(condition, ...rest);
+    const asked = () => false;
+    // Puppeteer takes a function by its text.
+    const source = `(...args) => { try { return (${String(condition)})(...args); } catch { return false; } }`;
+    asked.toString = () => source;
+    return wait(asked, ...rest);
+  };
+  page.waitForFunction = waiting as Page['waitForFunction'];
 }
 
 /** All that pages before have stored in the browser. */

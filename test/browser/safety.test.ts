@@ -5,6 +5,7 @@ import {
   goTo,
   importText,
   openSong,
+  patient,
   press,
   sees,
   songMenu,
@@ -153,6 +154,7 @@ describe('nothing kills it, in Chromium', () => {
     const { page, context } = await app.open();
     await openSong(page, 'Salt Lamp');
     const other = await context.newPage();
+    patient(other);
     await other.evaluateOnNewDocument('window.__name = (f) => f');
     await other.goto(page.url());
     await other.waitForSelector('[data-cell]');

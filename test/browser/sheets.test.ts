@@ -10,6 +10,7 @@ import {
   goTo,
   importText,
   openSong,
+  patient,
   press,
   sees,
   songMenu,
@@ -247,6 +248,7 @@ describe('sheets, stand and files, in Chromium', () => {
       /Content-Security-Policy" content="default-src 'none'; script-src 'sha256-[^']+'; style-src 'sha256-[^']+'; font-src data:/,
     );
     const phone = await (await page.browser().createBrowserContext()).newPage();
+    patient(phone);
     const asked: string[] = [];
     phone.on('request', (r) => /^(file|data):/.test(r.url()) || asked.push(r.url()));
     phone.on('console', (m) => asked.push(m.text()));

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { openSong, press, sees, shelfMenu, startApp, text, type App } from './app';
+import { openSong, patient, press, sees, shelfMenu, startApp, text, type App } from './app';
 
 describe('storage that fails, in Chromium', () => {
   let app: App;
@@ -53,6 +53,7 @@ describe('storage that fails, in Chromium', () => {
   it('refused: works in the tab and says that nothing lasts', async () => {
     const { page, context } = await app.open();
     const other = await context.newPage();
+    patient(other);
     await other.evaluateOnNewDocument('window.__name = (f) => f');
     await other.evaluateOnNewDocument(() => {
       IDBFactory.prototype.open = () => {

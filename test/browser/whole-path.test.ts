@@ -5,6 +5,7 @@ import {
   goTo,
   importText,
   openSong,
+  patient,
   press,
   sees,
   shelfMenu,
@@ -171,6 +172,7 @@ describe('the whole path in Chromium', () => {
     const { page, context } = await app.open();
     await openSong(page, 'Tramline Sparks');
     const other = await context.newPage();
+    patient(other);
     await other.goto(page.url());
     await other.waitForSelector('[data-cell]');
     await page.bringToFront();

@@ -17,8 +17,8 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
   const [isOver, setOver] = useState(false);
   const timer = useRef(0);
   useEffect(() => () => clearTimeout(timer.current), []);
-  const strike = () => {
-    const now = performance.now();
+  /** `now`: when it was struck, in ms; a busy page hears of it later. */
+  const strike = (now: number) => {
     if (isOver && now - (times?.[0] ?? 0) < TRIAL_MS + REST_MS) return;
     if (times === null || isOver) {
       setTimes([now]);
@@ -43,12 +43,12 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
           look="strong"
           className="!min-h-14 !px-6 select-none"
           onPointerDown={(e) => {
-            if (e.button === 0) strike();
+            if (e.button === 0) strike(e.timeStamp);
           }}
           onKeyDown={(e) => {
             if ((e.key === 'Enter' || e.key === ' ') && !e.repeat) {
               e.preventDefault();
-              strike();
+              strike(e.timeStamp);
             }
           }}
         >
