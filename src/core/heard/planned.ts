@@ -1,7 +1,15 @@
-import { barsOnPass, type Player } from '../form/index';
+import { barsOnPass, type Bar, type Player } from '../form/index';
 import { gripNotes } from '../grip/index';
 import { isSlurred, stepPitches } from '../line/index';
-import { frequencyHz, type Midi } from '../pitch/index';
+import {
+  frequencyHz,
+  isNoChord,
+  parseChord,
+  pitchClass,
+  thirdOf,
+  type ChordSymbol,
+  type Midi,
+} from '../pitch/index';
 import { strikesOf, strikesString, type Song, type Strike } from '../song/index';
 import { barTicks, feltBeatTicks } from '../time/index';
 import { layOut } from './layout';
@@ -18,6 +26,12 @@ export interface PlannedStroke {
   readonly slurred: boolean;
   /** What is struck, in Hz, the lowest first; none for a dead hit. */
   readonly hz: readonly number[];
+  /** Which of them are the third of the chord there. */
+  readonly thirds: readonly number[];
+  /** The chord it is part of, as it is written; null: none is. */
+  readonly chord: string | null;
+  /** Strokes of what is held without a change share a number. */
+  readonly hold: number;
   /** Where it stands: in the list of playings, the pass from 1, the bar from 0, the beat from 1. */
   readonly playing: number;
   readonly pass: number;
@@ -44,14 +58,20 @@ export function plannedPart(
 ): PlannedPart {
   const layout = layOut(song, of.spans, { share: of.tempoShare ?? 1, countIn: 0, lead: 0 });
   const rig = song.players[player];
+  const holds = new Map<string, number>();
   const strokes = layout.passes.flatMap(({ playing, pass, from, to, at }): PlannedStroke[] => {
     const { meter, section, index } = playing;
     const length = barTicks(meter);
-    return strikesOf(barsOnPass(section, pass), meter)[player].flatMap((strike): PlannedStroke[] => {
+    const bars = barsOnPass(section, pass);
+    return strikesOf(bars, meter)[player].flatMap((strike): PlannedStroke[] => {
       const isEarly = strike.at < from && strike.nominal >= from;
       if (strike.at >= to || (strike.at < from && !isEarly)) return [];
       const pitches = struckPitches(strike, rig);
       const bar = Math.max(0, Math.floor(strike.at / length));
+      const chord = chordOver(bars, strike.nominal, length);
+      const third = chord === null ? null : thirdOf(chord);
+      const held = `${index} ${pass} ${strike.cell.bar} ${strike.cell.index}`;
+      if (!holds.has(held)) holds.set(held, holds.size);
       return [
         {
           at: at(strike.at) - layout.start,
@@ -60,6 +80,9 @@ export function plannedPart(
           weak: strike.weak,
           slurred: strike.slur !== null || (strike.step !== null && isSlurred(strike.step)),
           hz: pitches.map((midi) => frequencyHz((midi - (song.down ?? 0)) as Midi)),
+          thirds: pitches.flatMap((midi, i) => (third !== null && pitchClass(midi) === third ? [i] : [])),
+          chord: chord?.text ?? null,
+          hold: holds.get(held)!,
           playing: index,
           pass,
           section: section.name,
@@ -75,6 +98,19 @@ export function plannedPart(
     seconds: layout.end - layout.start,
     tempo: layout.passes[0]?.tempo ?? song.tempo,
   };
+}
+
+/** The chord that is written over a place; of a bar without any, the one before it. */
+function chordOver(bars: readonly Bar[], tick: number, length: number): ChordSymbol | null {
+  const bar = Math.max(0, Math.min(bars.length - 1, Math.floor(tick / length)));
+  for (let b = bar; b >= 0; b -= 1) {
+    const placed = bars[b]!.chords.filter(({ at }) => b < bar || at <= tick - bar * length);
+    const last = placed.at(-1);
+    if (!last) continue;
+    const read = isNoChord(last.chord) ? null : parseChord(last.chord);
+    return read?.ok ? read.value : null;
+  }
+  return null;
 }
 
 function struckPitches(strike: Strike, rig: Song['players'][Player]): readonly Midi[] {

@@ -5,6 +5,8 @@ import type { HeardTake, Onset } from './onsets';
 export interface Match {
   /** Place in the list of planned strokes. */
   readonly stroke: number;
+  /** When it is meant to be, in seconds of the plan. */
+  readonly planned: number;
   readonly onset: Onset;
   /** How much later than the player's own tempo wants it, in ms; below 0: earlier. */
   readonly lateMs: number;
@@ -35,6 +37,9 @@ const TEMPO_OFF = 0.07;
 const FIRST_S = 9;
 /** Of the first strokes so many at least must be met. */
 const LEAST_MET = 0.45;
+/** Where a strike is wanted this near, what is faint is one too; so faint at least. */
+const WANTED_S = 0.045;
+const LEAST_FAINT = -2.2;
 /** What is so much softer than others of its kind is not the player's, in dB. */
 const GATE_DB = 11;
 
@@ -66,12 +71,14 @@ export function alignTake(
   const kept = gated(onsets, rough, part.strokes);
   const met = metAround(kept, struck, curve);
   const again = ownTempo(met.length >= 4 ? met : rough);
-  const final = metAround(kept, struck, again);
+  const plain = metAround(kept, struck, again);
+  const final = withFaint(plain, struck, heard.faint, again);
   const used = new Set(final.map((m) => m.onset));
   const matched = new Set(final.map((m) => m.stroke));
   return {
     matches: final.map(({ stroke, onset, planned }) => ({
       stroke,
+      planned,
       onset,
       lateMs: 1000 * (onset.at - again(planned)),
     })),
@@ -247,6 +254,29 @@ function gated(
     const least = kind ? limits[kind] : lowest;
     return least === Infinity || onset.loudDb >= least;
   });
+}
+
+/** With what is faint, where a stroke is wanted and nothing plain was heard. */
+function withFaint(
+  met: readonly Met[],
+  struck: readonly Struck[],
+  faint: readonly Onset[],
+  timeOf: (planned: number) => number,
+): readonly Met[] {
+  const has = new Set(met.map((m) => m.stroke));
+  const taken = new Set<Onset>();
+  const more = struck.flatMap((s): Met[] => {
+    if (has.has(s.index)) return [];
+    const wanted = timeOf(s.at);
+    const near = faint
+      .filter((o) => Math.abs(o.at - wanted) < WANTED_S && o.plain >= LEAST_FAINT && !taken.has(o))
+      .sort((a, b) => b.plain - a.plain)[0];
+    // What was met already does not click twice.
+    if (!near || met.some((m) => Math.abs(m.onset.at - near.at) < 0.05)) return [];
+    taken.add(near);
+    return [{ stroke: s.index, planned: s.at, onset: near }];
+  });
+  return [...met, ...more].sort((a, b) => a.planned - b.planned);
 }
 
 /** What lies near each stroke at the player's own tempo, each onset once, the nearest first. */

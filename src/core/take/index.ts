@@ -4,4 +4,6 @@
  */
 export { alignTake, type AlignedTake, type Match } from './align';
 export { mockTake, ROOMS, type Fault, type MockTake, type Room } from './mock-take';
+export { readTake, type Remarked, type TakeLimit, type TakeReading, type TakeRemark } from './read-take';
+export type { OtherNotes } from './chords';
 export { hearTake, type HeardTake, type Onset } from './onsets';

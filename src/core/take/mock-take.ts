@@ -9,7 +9,11 @@ export type Fault =
   /** Rings on beyond its end. */
   | { readonly what: 'rings'; readonly stroke: number; readonly ms: number }
   /** All its notes so many semitones off. */
-  | { readonly what: 'chord'; readonly stroke: number; readonly semitones: number };
+  | { readonly what: 'chord'; readonly stroke: number; readonly semitones: number }
+  /** One of its notes (place in its list) so many semitones off. */
+  | { readonly what: 'note'; readonly stroke: number; readonly note: number; readonly semitones: number }
+  /** A mute that rings. */
+  | { readonly what: 'open'; readonly stroke: number };
 
 /** The room a take is recorded in: how long it rings, how loud the others and the noise are against the player, in dB. */
 export interface Room {
@@ -90,16 +94,19 @@ export function mockTake(
     const off = own.find((f) => f.what === 'off');
     const rings = own.find((f) => f.what === 'rings');
     const chord = own.find((f) => f.what === 'chord');
-    const at = warp(stroke.at) + unevenness + (off?.what === 'off' ? off.ms / 1000 : 0);
+    const notes = own.filter((f) => f.what === 'note');
+    const isOpen = own.some((f) => f.what === 'open');
+    const at = warp(stroke.at) + unevenness + (off ? off.ms / 1000 : 0);
     const isMissed = own.some((f) => f.what === 'missed');
     times.push(isMissed ? null : at);
     if (stroke.slurred && !isMissed) return;
-    const semitones = chord?.what === 'chord' ? chord.semitones : 0;
-    const end = warp(stroke.end) + (rings?.what === 'rings' ? rings.ms / 1000 : 0.01 * chance());
+    const moved = (n: number) =>
+      notes.reduce((sum, f) => sum + (f.note === n ? f.semitones : 0), chord ? chord.semitones : 0);
+    const end = warp(stroke.end) + (rings ? rings.ms / 1000 : 0.01 * chance());
     const one = {
       end,
-      kind: stroke.kind,
-      hz: stroke.hz.map((hz) => hz * 2 ** ((100 * semitones + cents + 4 * normal(chance)) / 1200)),
+      kind: isOpen ? ('ring' as const) : stroke.kind,
+      hz: stroke.hz.map((hz, n) => hz * 2 ** ((100 * moved(n) + cents + 4 * normal(chance)) / 1200)),
       amp: (stroke.weak ? 0.45 : 1) * (0.85 + 0.3 * chance()),
     };
     if (!isMissed) made.push({ ...one, at });

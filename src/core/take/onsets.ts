@@ -11,11 +11,15 @@ export interface Onset {
   readonly riseDb: number;
   /** How sharply it begins: rise of what changes quickly, within milliseconds (natural logarithm). */
   readonly edge: number;
+  /** How plainly it is a strike; below `LEAST_PLAIN` it is one only where one is expected. */
+  readonly plain: number;
 }
 
 /** What was heard in a recording. */
 export interface HeardTake {
   readonly onsets: readonly Onset[];
+  /** What could be a strike where one is expected, and is nothing elsewhere. */
+  readonly faint: readonly Onset[];
   /** Level in dB, every so many seconds. */
   readonly levels: Float32Array;
   readonly stepS: number;
@@ -67,27 +71,38 @@ export function hearTake(audio: Float32Array, rate: number): HeardTake {
     if (n > 2 * LAG) rows[n - 2 * LAG] = rows[n - LAG]!;
   }
   const levels = levelsOf(audio, rate, count);
-  const onsets = peaksOf(flux).map((n): Onset => {
+  const rises = peaksOf(flux).map((n): Omit<Onset, 'plain'> => {
     const { at, edge } = sharpened(audio, rate, n * STEP_S);
     const step = Math.round(at / STEP_S);
     const after = loudest(levels, step + 1, step + 12);
     const before = loudest(levels, step - 8, step - 2);
     return { at, strength: flux[n]!, loudDb: after, riseDb: after - before, edge };
   });
-  return { onsets: strikes(onsets), levels, stepS: STEP_S, seconds: audio.length / rate };
+  const all = plainness(rises);
+  return {
+    onsets: all.filter((o) => o.plain >= LEAST_PLAIN),
+    faint: all.filter((o) => o.plain < LEAST_PLAIN),
+    levels,
+    stepS: STEP_S,
+    seconds: audio.length / rate,
+  };
 }
 
-/** How plainly something is a strike: how much of the spectrum rose, how sharply, and whether it got louder; below it is none. */
+/** Below it something is no strike where none is expected. */
 const LEAST_PLAIN = -0.8;
 
-/** Without what only rises in the spectrum: the end of a sound clicks too, and low notes beat. */
-function strikes(onsets: readonly Onset[]): readonly Onset[] {
-  const rising = onsets.filter((o) => o.riseDb > 3).map((o) => o.strength);
-  const all = (rising.length >= 4 ? rising : onsets.map((o) => o.strength)).sort((a, b) => a - b);
+/**
+ * How plainly something is a strike: how much of the spectrum rose, how sharply, and whether it got louder. The end of a sound
+ * clicks too, and low notes beat.
+ */
+function plainness(rises: readonly Omit<Onset, 'plain'>[]): readonly Onset[] {
+  const rising = rises.filter((o) => o.riseDb > 3).map((o) => o.strength);
+  const all = (rising.length >= 4 ? rising : rises.map((o) => o.strength)).sort((a, b) => a - b);
   const usual = all[Math.floor(0.75 * all.length)] ?? 1;
-  return onsets.filter(({ strength, riseDb, edge }) => {
-    const louder = Math.min(6, Math.max(-4, riseDb));
-    return Math.log(strength / usual) + Math.log(Math.max(0.05, edge)) + 0.15 * louder >= LEAST_PLAIN;
+  return rises.map((rise) => {
+    const louder = Math.min(6, Math.max(-4, rise.riseDb));
+    const plain = Math.log(rise.strength / usual) + Math.log(Math.max(0.05, rise.edge)) + 0.15 * louder;
+    return { ...rise, plain };
   });
 }
 

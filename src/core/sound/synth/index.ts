@@ -11,7 +11,7 @@ export {
   type Stem,
   type Voice,
 } from './render';
-export type { StringOp } from './string';
+export { plainString, type StringOp } from './string';
 export type { Damping } from './damping';
 export type { DrumHit } from './drum-hits';
 export type { HumNote } from './hum';

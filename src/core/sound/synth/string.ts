@@ -264,3 +264,28 @@ function pulse(phase: number, beta: number, width: number): number {
 function edge(x: number): number {
   return 0.5 + 0.5 * Math.sin(Math.PI * Math.max(-0.5, Math.min(0.5, x)));
 }
+
+/** One string struck once and left to ring, without an amplifier; `rate` in samples a second. */
+export function plainString(
+  hz: number,
+  of: { readonly rate: number; readonly seconds: number },
+): Float64Array {
+  const frames = Math.ceil(of.seconds * of.rate);
+  const out = new Float64Array(frames);
+  const damp = { t60: Math.min(8, Math.max(1.8, 7 * Math.sqrt(82 / hz))), t60At3k: 1 };
+  const pluck: StringOp = {
+    frame: 0,
+    op: 'pluck',
+    hz,
+    amp: 0.5,
+    beta: 0.17,
+    widthMs: 0.25,
+    part: 1,
+    damp,
+    noise: 0,
+    seed: 1,
+    keep: 0,
+  };
+  new WaveString([pluck], of.rate).addTo(out, { frame: 0, offset: 0, count: frames });
+  return out;
+}
