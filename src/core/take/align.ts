@@ -37,9 +37,11 @@ const TEMPO_OFF = 0.07;
 const FIRST_S = 9;
 /** Of the first strokes so many at least must be met. */
 const LEAST_MET = 0.45;
+/** A weak stroke is often not heard: so much of a strong one. */
+const WEAK = 0.25;
 /** Where a strike is wanted this near, what is faint is one too; so faint at least. */
 const WANTED_S = 0.045;
-const LEAST_FAINT = -2.2;
+const LEAST_FAINT = -2.5;
 /** What is so much softer than others of its kind is not the player's, in dB. */
 const GATE_DB = 11;
 
@@ -66,7 +68,7 @@ export function alignTake(
   if (line === null) return nothing;
   // Along the take, the pulse follows what is met.
   const rough = followed(onsets, struck, line);
-  if (rough.length < 0.25 * struck.length) return nothing;
+  if (rough.length < 0.25 * struck.filter((one) => !one.weak).length) return nothing;
   const curve = ownTempo(rough);
   const kept = gated(onsets, rough, part.strokes);
   const met = metAround(kept, struck, curve);
@@ -133,14 +135,17 @@ function firstLine(
         const near = nearest(onsets, start + s.at * stretch);
         if (!near) continue;
         const off = Math.abs(near.at - start - s.at * stretch);
-        if (off < 0.06) score += Math.exp(-((off / 0.025) ** 2)) * Math.min(1.5, near.strength / usual);
+        const sure = s.weak ? WEAK : 1;
+        if (off < 0.06)
+          score += sure * Math.exp(-((off / 0.025) ** 2)) * Math.min(1.5, near.strength / usual);
       }
       // Nothing of the player's comes before the first stroke: a start one pulse late would leave that unheard.
       score -= 1.5 * Math.abs(stretch - 1);
       if (best === null || score > best.score) best = { start, stretch, score };
     }
   }
-  return best !== null && best.score >= LEAST_MET * first.length ? best : null;
+  const strong = first.filter((s) => !s.weak).length;
+  return best !== null && best.score >= LEAST_MET * (strong + WEAK * (first.length - strong)) ? best : null;
 }
 
 function nearest(onsets: readonly Onset[], at: number): Onset | null {

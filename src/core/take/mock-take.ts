@@ -6,7 +6,7 @@ export type Fault =
   | { readonly what: 'off'; readonly stroke: number; readonly ms: number }
   /** One more strike so long after a stroke. */
   | { readonly what: 'extra'; readonly stroke: number; readonly afterMs: number }
-  /** Rings on beyond its end. */
+  /** Rings on beyond its end, and over dead hits and whatever else comes before that. */
   | { readonly what: 'rings'; readonly stroke: number; readonly ms: number }
   /** All its notes so many semitones off. */
   | { readonly what: 'chord'; readonly stroke: number; readonly semitones: number }
@@ -47,6 +47,8 @@ interface Made {
   readonly kind: PlannedStroke['kind'];
   readonly hz: readonly number[];
   readonly amp: number;
+  /** Whatever is struck meanwhile. */
+  readonly through?: boolean;
 }
 
 const MOST_PARTIALS = 24;
@@ -107,6 +109,7 @@ export function mockTake(
       end,
       kind: isOpen ? ('ring' as const) : stroke.kind,
       hz: stroke.hz.map((hz, n) => hz * 2 ** ((100 * moved(n) + cents + 4 * normal(chance)) / 1200)),
+      ...(rings ? { through: true } : {}),
       amp: (stroke.weak ? 0.45 : 1) * (0.85 + 0.3 * chance()),
     };
     if (!isMissed) made.push({ ...one, at });
@@ -148,7 +151,10 @@ function strung(
   inOrder.forEach((stroke, n) => {
     const next = inOrder[n + 1]?.at ?? Infinity;
     const from = Math.max(0, Math.round(stroke.at * rate));
-    const stop = Math.min(stroke.kind === 'dead' ? stroke.at + 0.05 : stroke.end, next);
+    const stop = Math.min(
+      stroke.kind === 'dead' ? stroke.at + 0.05 : stroke.end,
+      stroke.through ? Infinity : next,
+    );
     const last = Math.min(frames, Math.round((stop + 0.06) * rate));
     const knock = stroke.kind === 'dead' ? 0.5 : 0.12;
     const knockEnd = Math.min(frames, from + Math.round(0.03 * rate));

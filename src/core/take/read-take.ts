@@ -72,6 +72,8 @@ const QUIET_DB = -25;
 /** A stop that falls less than this within 0.3 s rang over; silence so long is a stop. */
 const FALL_DB = 12;
 const SILENT_S = 0.2;
+/** A dead hit itself is heard so long. */
+const DEAD_S = 0.06;
 /** A mute that falls less than this in 160 ms was none. */
 const MUTE_DB = 5;
 const MUTE_S = 0.19;
@@ -214,7 +216,7 @@ function extrasOf(aligned: AlignedTake, part: PlannedPart): readonly TakeRemark[
   const first = times[0] ?? 0;
   const last = aligned.timeOf(part.seconds);
   return aligned.extras.flatMap((onset): TakeRemark[] => {
-    if (onset.plain < 0 || onset.loudDb < usual - 8 || onset.riseDb < 0) return [];
+    if (onset.plain < 0.5 || onset.loudDb < usual - 8 || onset.riseDb < 0) return [];
     if (onset.at < first || onset.at > last) return [];
     if (times.some((t) => Math.abs(t - onset.at) < 0.08)) return [];
     let before = 0;
@@ -247,29 +249,37 @@ function stopsOf(
   of: { readonly others: readonly PlannedPart[]; readonly bleedDb: number | null },
 ): { readonly remarks: readonly TakeRemark[]; readonly judged: number; readonly untold: number } {
   const met = new Set(aligned.matches.map((m) => m.stroke));
+  const louds = aligned.matches.map((m) => m.onset.loudDb).sort((a, b) => a - b);
+  const usual = louds[louds.length >> 1] ?? 0;
   const remarks: TakeRemark[] = [];
   let [judged, untold] = [0, 0];
   part.strokes.forEach((stroke, i) => {
+    // Strokes together are one, and a mute stops by itself.
     const next = part.strokes.find((s) => s.at > stroke.at + 0.02)?.at ?? part.seconds;
-    if (stroke.kind !== 'ring' || !met.has(i) || next - stroke.end < SILENT_S) return;
-    // Strokes together are one.
-    if (part.strokes.some((s, k) => k < i && Math.abs(s.at - stroke.at) < 0.02)) return;
-    const playOn = of.others.some((o) =>
-      o.strokes.some((s) => s.at < stroke.end + 0.3 && s.end > stroke.end + 0.05),
-    );
+    const isFirst = !part.strokes.some((s, k) => k < i && Math.abs(s.at - stroke.at) < 0.02);
+    const end = stroke.kind === 'dead' ? stroke.at + DEAD_S : stroke.end;
+    if (stroke.kind === 'mute' || !isFirst || next - end < SILENT_S) return;
+    // A dead hit that stops what rings may be missing, and that is the fault.
+    const stopped = part.strokes
+      .slice(Math.max(0, i - 3), i)
+      .some((s) => s.kind === 'ring' && s.end > stroke.at - 0.03);
+    if (stroke.kind === 'dead' ? !stopped : !met.has(i)) return;
+    const playOn = of.others.some((o) => o.strokes.some((s) => s.at < end + 0.3 && s.end > end + 0.05));
     if (playOn && (of.bleedDb === null || of.bleedDb > BLEED_DB)) {
       untold += 1;
       return;
     }
-    judged += 1;
-    const stop = aligned.timeOf(stroke.end);
+    const stop = aligned.timeOf(end);
     const until = aligned.timeOf(next) - 0.03;
-    const before = levelBetween(heard, Math.max(aligned.timeOf(stroke.at) + 0.02, stop - 0.16), stop - 0.02);
+    const begun = stroke.kind === 'dead' ? -Infinity : aligned.timeOf(stroke.at) + 0.02;
+    const before = levelBetween(heard, Math.max(begun, stop - 0.16), stop - 0.02);
     const after = levelBetween(heard, stop + 0.12, Math.min(stop + 0.32, until));
-    if (before === null || after === null || before - after >= FALL_DB) return;
+    if (before === null || after === null || before < usual - FALL_DB - 6) return;
+    judged += 1;
+    if (before - after >= FALL_DB) return;
     let silent = stop;
-    while (silent < until && (levelBetween(heard, silent, silent + 0.03) ?? -140) > before - FALL_DB)
-      silent += heard.stepS;
+    const rings = () => (levelBetween(heard, silent, silent + 0.03) ?? -140) > before - FALL_DB;
+    while (silent < until && rings()) silent += heard.stepS;
     const ms = 10 * Math.round(100 * (silent - stop));
     remarks.push({ what: 'rings', ms, ...placed(stroke, aligned), at: stop, isSure: true, strokes: [i] });
   });
