@@ -12,9 +12,9 @@ const NONCE_PLACEHOLDER = /__CSP_NONCE__/g;
 /** The names of this machine for itself. */
 const OWN_HOSTS: readonly string[] = ['localhost', '127.0.0.1', '[::1]'];
 
-/** What the application may ask the browser for: sound, a full screen that stays awake, nothing else. */
+/** What the application may ask the browser for: sound, a microphone, a full screen that stays awake, nothing else. */
 const PERMISSIONS = [
-  ...['autoplay', 'fullscreen', 'screen-wake-lock'].map((name) => `${name}=(self)`),
+  ...['autoplay', 'fullscreen', 'microphone', 'screen-wake-lock'].map((name) => `${name}=(self)`),
   ...[
     'accelerometer',
     'camera',
@@ -23,7 +23,6 @@ const PERMISSIONS = [
     'gyroscope',
     'hid',
     'magnetometer',
-    'microphone',
     'midi',
     'payment',
     'serial',

@@ -67,8 +67,8 @@ describe('server', () => {
 
   it('asks the browser for nothing it does not use', async () => {
     const policy = (await fetch(address)).headers.get('permissions-policy')!;
-    for (const name of ['camera', 'microphone', 'geolocation', 'usb'])
-      expect(policy).to.include(`${name}=()`);
+    for (const name of ['camera', 'midi', 'geolocation', 'usb']) expect(policy).to.include(`${name}=()`);
+    expect(policy).to.include('microphone=(self)');
   });
 
   it('answers only to its own names', async () => {

@@ -70,6 +70,8 @@ export interface Player {
   version(version: number): void;
   /** Where the music is now; null when nothing plays. Ends what has come to its end. */
   heard(): Heard | null;
+  /** Seconds of what is played before the music, the count-in among them; null when nothing plays. */
+  countedIn(): number | null;
   /** Frames that came too late since it began. */
   missed(): number;
   /** The device, once there is one: to measure. */
@@ -187,6 +189,7 @@ export function createPlayer({ open, instead, renders, say }: PlayerPorts): Play
       const whole = (loop?.to ?? frames) - start;
       return { place, round, share: Math.max(0, Math.min(1, (frame - start) / Math.max(1, whole))) };
     },
+    countedIn: () => (now === null ? null : (now.info.start - now.info.from) / now.rate),
     missed: () => (now === null ? 0 : Atomics.load(now.ring.control, RING.missed)),
     device: () => device,
     async warm() {

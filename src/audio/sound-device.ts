@@ -14,4 +14,6 @@ export interface SoundDevice {
   wake(): void;
   /** Keeps what is heard, to measure it. */
   capture(memory: SharedArrayBuffer): void;
+  /** Writes a microphone on a tape (see tape.ts) by the same clock as what is played; returns how to end that. Left out: it cannot. */
+  record?(stream: MediaStream, memory: SharedArrayBuffer): () => void;
 }

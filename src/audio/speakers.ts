@@ -19,7 +19,7 @@ export async function openSpeakers(): Promise<SoundDevice> {
       'No sound can be made here: the browser found no sound card or was not allowed to use it.',
     );
   }
-  const node = new AudioWorkletNode(context, 'decks', { numberOfInputs: 0, outputChannelCount: [2] });
+  const node = new AudioWorkletNode(context, 'decks', { numberOfInputs: 1, outputChannelCount: [2] });
   node.connect(context.destination);
   const tell = (message: DeckMessage) => node.port.postMessage(message);
   return {
@@ -35,5 +35,14 @@ export async function openSpeakers(): Promise<SoundDevice> {
       if (context.state !== 'running') void context.resume();
     },
     capture: (memory) => tell({ kind: 'capture', memory }),
+    record(stream, memory) {
+      const source = context.createMediaStreamSource(stream);
+      source.connect(node);
+      tell({ kind: 'record', memory });
+      return () => {
+        tell({ kind: 'record', memory: null });
+        source.disconnect();
+      };
+    },
   };
 }

@@ -1,7 +1,8 @@
 import type { StoreApi } from 'zustand';
 import type { Player as SoundPlayer } from '../audio/index';
-import type { Deeds, Desk, SongStorage } from '../store/index';
-import type { SoundService, SplitService } from '../workers/index';
+import type { Deeds, Desk, SongStorage, TakeStorage } from '../store/index';
+import type { SoundService, SplitService, TakeClient } from '../workers/index';
+import type { TakingStore } from './log/take/taking';
 import type { ListeningStore } from './listening/listening';
 
 /** What the shelf and the bar on top work with; what works on songs comes with the first song that is opened. */
@@ -26,4 +27,8 @@ export interface Ports extends ShelfPorts {
   readonly listening: ListeningStore;
   readonly player: SoundPlayer;
   readonly sound: SoundService;
+  /** Listens to recordings, and keeps those one asks to keep. */
+  readonly takes: TakeClient;
+  readonly keptTakes: TakeStorage;
+  readonly taking: TakingStore;
 }

@@ -1,9 +1,16 @@
 import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
-import { createDesk, type Desk, type DeskPorts, type DeskState } from '../store/index';
+import { createDesk, createTakeStorage, type Desk, type DeskPorts, type DeskState } from '../store/index';
 import { createPlayer, silentDevice } from '../audio/index';
-import { createSoundClient, createSplitClient, inlineService, splitWorker } from '../workers/index';
+import {
+  createSoundClient,
+  createSplitClient,
+  createTakeClient,
+  inlineService,
+  splitWorker,
+} from '../workers/index';
+import { createTaking } from './log/take/taking';
 import { createListening } from './listening/listening';
 import type { Ports, ShelfPorts } from './port-types';
 
@@ -41,7 +48,19 @@ export function openDesk(shelf: ShelfPorts): Ports {
     say: (words) => desk.getState().say(words),
   });
   const listening = createListening({ desk, player, storage: lastResortOf(), nextFrame });
-  const ports: Ports = { ...shelf, desk, client, player, sound, listening };
+  const takes = createTakeClient();
+  const keptTakes = createTakeStorage();
+  const ports: Ports = {
+    ...shelf,
+    desk,
+    client,
+    player,
+    sound,
+    listening,
+    takes,
+    keptTakes,
+    taking: createTaking({ desk, player, listening, takes, keptTakes }),
+  };
   shelf.opened.setState({ ports });
   return ports;
 }

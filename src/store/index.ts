@@ -20,3 +20,11 @@ export {
   type SongStorage,
   type StoredSong,
 } from './storage';
+export {
+  createTakeStorage,
+  fromWhole,
+  toWhole,
+  type KeptTake,
+  type TakeNote,
+  type TakeStorage,
+} from './takes';

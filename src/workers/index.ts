@@ -7,3 +7,4 @@ export type { SplitService } from './protocol';
 export { createSoundClient } from './sound-client';
 export { createSoundService } from './sound-service';
 export type { SoundInfo, SoundJob, SoundService } from './sound-protocol';
+export { createTakeClient, type TakeClient } from './take-client';

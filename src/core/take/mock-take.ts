@@ -276,7 +276,7 @@ function rms(sound: Float32Array): number {
 }
 
 /** 0 … 1, the same row for the same seed (mulberry32). */
-function seeded(seed: number): () => number {
+export function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;

@@ -7,12 +7,14 @@ import { KeptVersions } from '../split/versions';
 import { Decisions } from './decisions';
 import { OpenQuestions } from './open-questions';
 import { Rehearsals } from './rehearsals';
+import { TakeCheck } from './take/take-check';
 import { Tonight } from './tonight';
 
-const PARTS = ['tonight', 'decisions', 'questions', 'versions', 'rehearsals'] as const;
+const PARTS = ['tonight', 'take', 'decisions', 'questions', 'versions', 'rehearsals'] as const;
 type Part = (typeof PARTS)[number];
 const WORDS: Readonly<Record<Part, string>> = {
   tonight: 'Tonight',
+  take: 'A take',
   decisions: 'Decisions',
   questions: 'Open questions',
   versions: 'Versions',
@@ -54,6 +56,9 @@ export function Log() {
       </Tabs.List>
       <Content value="tonight">
         <Tonight song={song} />
+      </Content>
+      <Content value="take">
+        <TakeCheck song={song} />
       </Content>
       <Content value="decisions">
         <Decisions song={song} />

@@ -1,0 +1,115 @@
+import type { Player } from '../form/index';
+import { PLAYERS } from '../form/index';
+import { plannedPart, type PlannedPart, type Span } from '../heard/index';
+import type { Song } from '../song/index';
+import { alignTake, type AlignedTake } from './align';
+import { hearTake } from './onsets';
+import { readTake, type TakeReading } from './read-take';
+
+/** A recording of one player, and what of the song it is meant to be. */
+export interface TakeJob {
+  readonly song: Song;
+  readonly player: Player;
+  readonly spans: readonly Span[];
+  readonly tempoShare: number;
+  /** One channel, −1 … 1; `rate` samples a second. */
+  readonly audio: Float32Array;
+  readonly rate: number;
+  /** Where the music begins in it, in seconds, known to a sixth of a second; null: somewhere. */
+  readonly start: number | null;
+}
+
+/** A recording laid against the song and read. */
+export interface CheckedTake extends TakeReading {
+  readonly isFound: boolean;
+  readonly seconds: number;
+  /** When it began, in seconds of the recording; and so many seconds later than was said (below 0: earlier); null: as said. */
+  readonly begins: number;
+  readonly offStart: number | null;
+  /** Every bar, where it begins in the recording. */
+  readonly bars: readonly { readonly at: number; readonly section: string; readonly bar: number }[];
+  /** Every stroke that can be heard, where it is in the recording, and whether it was met. */
+  readonly strokes: readonly { readonly at: number; readonly isMet: boolean }[];
+  /** The wave in equal pieces: how far it goes from 0 at most. */
+  readonly wave: Float32Array;
+}
+
+/** Pieces of the wave that is drawn. */
+const WAVE_PIECES = 1600;
+/** As many strikes of a hundred have to be met, or what was said of its beginning is doubted. */
+const DOUBTED = 0.5;
+
+/** A recording against what a player is meant to do in some spans of a song. */
+export function checkTake(job: TakeJob): CheckedTake {
+  const { song, player, spans, tempoShare } = job;
+  const { audio, rate } = halved(job.audio, job.rate);
+  const part = plannedPart(song, player, { spans, tempoShare });
+  const others = PLAYERS.filter((p) => p !== player).map((p) => plannedPart(song, p, { spans, tempoShare }));
+  const heard = hearTake(audio, rate);
+  let aligned = alignTake(heard, part, { start: job.start, spreadS: 0.17 });
+  let offStart: number | null = null;
+  if (job.start !== null && shareMet(aligned) < DOUBTED) {
+    // Did not begin with the count-in, or the first strike was marked elsewhere.
+    const anywhere = alignTake(heard, part, { start: null });
+    if (anywhere.isFound && shareMet(anywhere) > shareMet(aligned)) {
+      aligned = anywhere;
+      offStart = aligned.timeOf(0) - job.start;
+    }
+  }
+  const met = new Set(aligned.matches.map((m) => m.stroke));
+  return {
+    ...readTake({ audio, rate, heard, aligned, others }, part),
+    isFound: aligned.isFound,
+    seconds: audio.length / rate,
+    begins: aligned.timeOf(0),
+    offStart,
+    bars: part.bars.map((bar) => ({ ...bar, at: aligned.timeOf(bar.at) })),
+    strokes: audibleOf(part, aligned).map((i) => ({
+      at: aligned.timeOf(part.strokes[i]!.at),
+      isMet: met.has(i),
+    })),
+    wave: waveOf(audio),
+  };
+}
+
+function shareMet({ isFound, matches, unheard }: AlignedTake): number {
+  return isFound ? matches.length / Math.max(1, matches.length + unheard.length) : 0;
+}
+
+function audibleOf(part: PlannedPart, aligned: AlignedTake): readonly number[] {
+  const all = [...aligned.matches.map((m) => m.stroke), ...aligned.unheard];
+  return all.filter((i) => i < part.strokes.length).sort((a, b) => a - b);
+}
+
+/** How far from 0 the wave goes at most, in equal pieces. */
+function waveOf(audio: Float32Array): Float32Array {
+  const wave = new Float32Array(Math.min(WAVE_PIECES, audio.length));
+  for (let i = 0; i < audio.length; i += 1) {
+    const piece = Math.floor((i * wave.length) / audio.length);
+    wave[piece] = Math.max(wave[piece]!, Math.abs(audio[i]!));
+  }
+  return wave;
+}
+
+/** Half as many samples a second while there are more than 30,000: what is asked for lies under 8 kHz. */
+export function halved(audio: Float32Array, rate: number): { audio: Float32Array; rate: number } {
+  while (rate > 30_000) {
+    const half = new Float32Array(Math.floor(audio.length / 2));
+    for (let i = 0; i < half.length; i += 1) {
+      let sum = 0;
+      for (let k = 0; k < LOW_PASS.length; k += 1) sum += LOW_PASS[k]! * (audio[2 * i + k - REACH] ?? 0);
+      half[i] = sum;
+    }
+    audio = half;
+    rate /= 2;
+  }
+  return { audio, rate };
+}
+
+const REACH = 15;
+/** A half-band low-pass: the ideal one under a Hann window. */
+const LOW_PASS = Float64Array.from({ length: 2 * REACH + 1 }, (_, i) => {
+  const x = i - REACH;
+  const ideal = x === 0 ? 0.5 : Math.sin((Math.PI * x) / 2) / (Math.PI * x);
+  return ideal * (0.5 + 0.5 * Math.cos((Math.PI * x) / (REACH + 1)));
+});
