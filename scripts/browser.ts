@@ -19,7 +19,10 @@ export function chromiumPath(): string {
 }
 
 /** Headless Chromium that looks nothing up outside; with a folder for its data what it stores outlives it. */
-export function openBrowser(options: { userDataDir?: string } = {}): Promise<Browser> {
+export function openBrowser({
+  args = [],
+  ...options
+}: { userDataDir?: string; args?: readonly string[] } = {}): Promise<Browser> {
   return puppeteer.launch({
     ...options,
     executablePath: chromiumPath(),
@@ -33,6 +36,7 @@ export function openBrowser(options: { userDataDir?: string } = {}): Promise<Bro
       '--disable-component-update',
       '--disable-sync',
       '--font-render-hinting=none',
+      ...args,
     ],
   });
 }
@@ -62,4 +66,13 @@ export async function importText(page: Page, name: string, content: string): Pro
     name,
     content,
   );
+}
+
+/** A microphone that is allowed and plays a file, once. */
+export function microphoneArgs(file: string): readonly string[] {
+  return [
+    '--use-fake-device-for-media-stream',
+    '--use-fake-ui-for-media-stream',
+    `--use-file-for-fake-audio-capture=${file}%noloop`,
+  ];
 }

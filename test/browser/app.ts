@@ -26,9 +26,10 @@ export interface Opened {
   readonly complaints: string[];
 }
 
-export async function startApp(): Promise<App> {
+/** `args`: what Chromium is started with besides. */
+export async function startApp({ args = [] }: { args?: readonly string[] } = {}): Promise<App> {
   const { address, stop } = await serveBuild();
-  const browser: Browser = await openBrowser();
+  const browser: Browser = await openBrowser({ args });
   return {
     address,
     async open({ width = 1280, height = 800, theme = 'light', offline = false, touch = false } = {}) {

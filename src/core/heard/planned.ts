@@ -43,8 +43,13 @@ export interface PlannedStroke {
 /** What a player is meant to do in some spans. */
 export interface PlannedPart {
   readonly strokes: readonly PlannedStroke[];
-  /** Where every bar begins, in seconds. */
-  readonly bars: readonly { readonly at: number; readonly section: string; readonly bar: number }[];
+  /** Where every bar begins, in seconds, and its quarter notes a minute. */
+  readonly bars: readonly {
+    readonly at: number;
+    readonly section: string;
+    readonly bar: number;
+    readonly tempo: number;
+  }[];
   readonly seconds: number;
   /** Quarter notes a minute where it begins. */
   readonly tempo: number;
@@ -94,7 +99,10 @@ export function plannedPart(
   });
   return {
     strokes: strokes.sort((a, b) => a.at - b.at),
-    bars: layout.bars.map((bar) => ({ ...bar, at: bar.at - layout.start })),
+    bars: layout.bars.map((bar) => {
+      const pass = layout.passes.findLast((p) => p.at(p.from) <= bar.at + 1e-6) ?? layout.passes[0]!;
+      return { ...bar, at: bar.at - layout.start, tempo: pass.tempo };
+    }),
     seconds: layout.end - layout.start,
     tempo: layout.passes[0]?.tempo ?? song.tempo,
   };

@@ -27,6 +27,8 @@ export interface AlignedTake {
 
 /** Strokes nearer to each other than this are one for the ear. */
 const TOGETHER_S = 0.03;
+/** A strike so near to the end of the recording may be cut off. */
+const ENDS_S = 0.1;
 const WIDE_S = 0.11;
 const NARROW_S = 0.075;
 /** Strokes of so many seconds around a place say how fast it went there. */
@@ -68,7 +70,10 @@ export function alignTake(
   if (line === null) return nothing;
   // Along the take, the pulse follows what is met.
   const rough = followed(onsets, struck, line);
-  if (rough.length < 0.25 * struck.filter((one) => !one.weak).length) return nothing;
+  // Who stopped earlier has missed nothing after that.
+  const isOnTape = (at: number) => at > 0 && at < heard.seconds - ENDS_S;
+  const strong = struck.filter((s) => !s.weak && isOnTape(line.start + s.at * line.stretch));
+  if (rough.length < 0.25 * strong.length) return nothing;
   const curve = ownTempo(rough);
   const kept = gated(onsets, rough, part.strokes);
   const met = metAround(kept, struck, curve);
@@ -84,7 +89,7 @@ export function alignTake(
       onset,
       lateMs: 1000 * (onset.at - again(planned)),
     })),
-    unheard: struck.flatMap(({ index }) => (matched.has(index) ? [] : [index])),
+    unheard: struck.flatMap(({ index, at }) => (matched.has(index) || !isOnTape(again(at)) ? [] : [index])),
     extras: kept.filter((onset) => !used.has(onset)),
     timeOf: again,
     isFound: true,

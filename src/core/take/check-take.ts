@@ -3,7 +3,8 @@ import { PLAYERS } from '../form/index';
 import { plannedPart, type PlannedPart, type Span } from '../heard/index';
 import type { Song } from '../song/index';
 import { alignTake, type AlignedTake } from './align';
-import { hearTake } from './onsets';
+import { hearHolds } from './chords';
+import { hearTake, type HeardTake } from './onsets';
 import { readTake, type TakeReading } from './read-take';
 
 /** A recording of one player, and what of the song it is meant to be. */
@@ -36,8 +37,9 @@ export interface CheckedTake extends TakeReading {
 
 /** Pieces of the wave that is drawn. */
 const WAVE_PIECES = 1600;
-/** As many strikes of a hundred have to be met, or what was said of its beginning is doubted. */
-const DOUBTED = 0.5;
+/** Where less than this share is met, what was said of its beginning is doubted; another one has to be so much better. */
+const DOUBTED = 0.9;
+const BETTER = 0.08;
 
 /** A recording against what a player is meant to do in some spans of a song. */
 export function checkTake(job: TakeJob): CheckedTake {
@@ -51,10 +53,15 @@ export function checkTake(job: TakeJob): CheckedTake {
   if (job.start !== null && shareMet(aligned) < DOUBTED) {
     // Did not begin with the count-in, or the first strike was marked elsewhere.
     const anywhere = alignTake(heard, part, { start: null });
-    if (anywhere.isFound && shareMet(anywhere) > shareMet(aligned)) {
+    if (anywhere.isFound && shareMet(anywhere) > shareMet(aligned) + BETTER) {
       aligned = anywhere;
       offStart = aligned.timeOf(0) - job.start;
     }
+  }
+  const shifted = byItsChords({ audio, rate, heard, part, aligned });
+  if (shifted !== aligned) {
+    if (job.start !== null) offStart = shifted.timeOf(0) - job.start;
+    aligned = shifted;
   }
   const met = new Set(aligned.matches.map((m) => m.stroke));
   return {
@@ -70,6 +77,36 @@ export function checkTake(job: TakeJob): CheckedTake {
     })),
     wave: waveOf(audio),
   };
+}
+
+/** So many of a hundred wrong chords are too many to be mistakes: it is laid a bar off. */
+const TOO_MANY_WRONG = 0.3;
+const LEAST_HOLDS = 4;
+const BARS_OFF = [-1, 1, -2, 2, -4, 4];
+
+/** The same rhythm bar after bar fits in many places; the chords say which one it is. */
+function byItsChords(of: {
+  readonly audio: Float32Array;
+  readonly rate: number;
+  readonly heard: HeardTake;
+  readonly part: PlannedPart;
+  readonly aligned: AlignedTake;
+}): AlignedTake {
+  const { audio, rate, heard, part, aligned } = of;
+  const wrong = (one: AlignedTake) => {
+    const holds = hearHolds(audio, rate, part, one);
+    return holds.length < LEAST_HOLDS ? 1 : holds.filter((h) => h.margin < 0).length / holds.length;
+  };
+  if (!aligned.isFound) return aligned;
+  let [best, least] = [aligned, wrong(aligned)];
+  if (least < TOO_MANY_WRONG) return aligned;
+  const bar = part.bars[1] ? aligned.timeOf(part.bars[1].at) - aligned.timeOf(part.bars[0]!.at) : 0;
+  for (const bars of bar > 0 ? BARS_OFF : []) {
+    const moved = alignTake(heard, part, { start: aligned.timeOf(0) + bars * bar, spreadS: 0.1 });
+    const share = moved.isFound ? wrong(moved) : 1;
+    if (share < least / 2) [best, least] = [moved, share];
+  }
+  return best;
 }
 
 function shareMet({ isFound, matches, unheard }: AlignedTake): number {

@@ -61,6 +61,8 @@ export interface TakeReading {
   readonly of: number;
   readonly stops: { readonly judged: number; readonly of: number };
   readonly holds: number;
+  /** Slowest and fastest four bars, in quarters a minute; null: too little was met. */
+  readonly tempo: { readonly from: number; readonly to: number } | null;
 }
 
 /** Early or late by less is never said, in ms (of synthetic takes: the error is 6 to 9 ms). */
@@ -109,6 +111,7 @@ export function readTake(
       of: strikes,
       stops: { judged: 0, of: 0 },
       holds: 0,
+      tempo: null,
     };
   }
   const bleedDb = bleedOf(heard, aligned, part);
@@ -120,6 +123,8 @@ export function readTake(
   const stops = stopsOf(heard, aligned, part, { others: of.others ?? [], bleedDb });
   if (stops.untold > 0) limits.push({ what: 'stops', count: stops.untold });
   const holds = hearHolds(audio, rate, part, aligned);
+  const tempi = tempiOf(aligned, part);
+  const played = tempi.map((t) => t.played);
   const remarks = [
     ...together(offTime(aligned, part, canMiss ? OFF_MS : OFF_ROUGH_MS)),
     ...(canMiss ? together(missedOf(aligned, part, bleedDb !== null)) : []),
@@ -133,7 +138,7 @@ export function readTake(
       const { chord } = first;
       return [{ what: 'chord', other, chord, ...placed(first, aligned), isSure, strokes }];
     }),
-    ...tempi(aligned, part),
+    ...tempi.flatMap(({ remark }) => remark ?? []),
   ];
   return {
     remarks: remarks.sort((a, b) => a.planned - b.planned),
@@ -143,6 +148,7 @@ export function readTake(
     of: strikes,
     stops: { judged: stops.judged, of: stops.judged + stops.untold },
     holds: holds.length,
+    tempo: played.length > 0 ? { from: Math.min(...played), to: Math.max(...played) } : null,
   };
 }
 
@@ -299,11 +305,14 @@ function openMutes(heard: HeardTake, aligned: AlignedTake, part: PlannedPart): r
   });
 }
 
-/** The pulse of every four bars against what is written. */
-function tempi(aligned: AlignedTake, part: PlannedPart): readonly TakeRemark[] {
-  const remarks: TakeRemark[] = [];
+/** The pulse of every four bars against what is written; a remark where it is another. */
+function tempiOf(
+  aligned: AlignedTake,
+  part: PlannedPart,
+): readonly { readonly played: number; readonly remark: TakeRemark | null }[] {
+  const tempi: { played: number; remark: TakeRemark | null }[] = [];
   for (let from = 0; from < part.bars.length;) {
-    const { section } = part.bars[from]!;
+    const { section, tempo: written } = part.bars[from]!;
     let to = from + 1;
     while (to < part.bars.length && to - from < TEMPO_BARS && part.bars[to]!.section === section) to += 1;
     const [begins, ends] = [part.bars[from]!.at, part.bars[to]?.at ?? part.seconds];
@@ -314,23 +323,22 @@ function tempi(aligned: AlignedTake, part: PlannedPart): readonly TakeRemark[] {
     const slope = slopeOf(inside);
     if (bars < 2 || !first || slope === null) continue;
     const percent = Math.abs(100 * (1 / slope - 1));
-    if (percent < TEMPO_PERCENT) continue;
-    const written = part.tempo;
-    remarks.push({
+    const played = Math.round((10 * written) / slope) / 10;
+    const remark: TakeRemark = {
       what: 'tempo',
       percent: Math.round(10 * percent) / 10,
       isFaster: slope < 1,
-      written: Math.round(written),
-      played: Math.round(written / slope),
+      written: Math.round(10 * written) / 10,
+      played,
       bars,
       ...placed(first, aligned),
-      bar: first.bar,
       beats: [],
       isSure: true,
       strokes: [],
-    });
+    };
+    tempi.push({ played, remark: percent < TEMPO_PERCENT ? null : remark });
   }
-  return remarks;
+  return tempi;
 }
 
 /** How much longer a planned second took, by a straight line through what was met; null: too little was. */

@@ -26,7 +26,7 @@ export function remarkWords(remark: TakeRemark): string {
       return chordWords(remark.other, remark.chord, where);
     case 'tempo': {
       const how = remark.isFaster ? 'faster' : 'slower';
-      return `${remark.bars} bars ${remark.percent} % ${how} than written: about ${remark.played}, not ${remark.written} bpm`;
+      return `${remark.bars} bars ${remark.percent} % ${how} than written: about ${Math.round(remark.played)}, not ${Math.round(remark.written)} bpm`;
     }
   }
 }

@@ -47,14 +47,16 @@ export function TakePicture(props: {
         >
           <path d={outline} className="stroke-soft" strokeWidth={Math.max(0.7, width / wave.length - 0.3)} />
           {checked.isFound &&
-            bars.map((bar, i) => (
-              <g key={i}>
-                <line x1={x(bar.at)} x2={x(bar.at)} y1={14} y2={WAVE.bottom} className="stroke-line" />
-                <text x={x(bar.at) + 3} y={12} className="fill-soft text-[0.6875rem]">
-                  {bar.bar === 0 ? bar.section : bar.bar + 1}
-                </text>
-              </g>
-            ))}
+            bars
+              .filter(({ at }) => at < seconds)
+              .map((bar, i) => (
+                <g key={i}>
+                  <line x1={x(bar.at)} x2={x(bar.at)} y1={14} y2={WAVE.bottom} className="stroke-line" />
+                  <text x={x(bar.at) + 3} y={12} className="fill-soft text-[0.6875rem]">
+                    {bar.bar === 0 ? bar.section : bar.bar + 1}
+                  </text>
+                </g>
+              ))}
           {strokes.map(({ at, isMet }, i) => (
             <line
               key={i}

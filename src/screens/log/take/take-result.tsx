@@ -38,7 +38,8 @@ export function TakeResult({
   const [chosen, setChosen] = useState<number | null>(null);
   useEffect(() => heading.current?.focus(), []);
   const sound = useTakeSound(held);
-  const { remarks, limits, met, of, stops } = checked;
+  const { remarks, limits, met, of, stops, tempo } = checked;
+  const untaken = checked.isFound ? checked.bars.filter(({ at }) => at > checked.seconds).length : 0;
   const choose = (i: number) => {
     setChosen(i);
     document.getElementById(`take-remark-${i}`)?.scrollIntoView({ block: 'nearest' });
@@ -51,6 +52,7 @@ export function TakeResult({
           <span className="font-normal">
             {' '}
             · {met} of {of} strikes met
+            {tempo !== null && ` · ${tempoWords(tempo)}`}
             {stops.judged > 0 && ` · ${stops.judged} ${stops.judged === 1 ? 'stop' : 'stops'} heard`} ·{' '}
             {remarks.length === 0
               ? 'nothing to remark'
@@ -62,6 +64,12 @@ export function TakeResult({
         <p>
           It does not begin where it was said, but {Math.abs(checked.offStart).toFixed(1)} s{' '}
           {checked.offStart > 0 ? 'later' : 'earlier'}.
+        </p>
+      )}
+      {untaken > 0 && (
+        <p>
+          {untaken === 1 ? 'The last bar is' : `The last ${untaken} bars are`} not on it; nothing is said of{' '}
+          {untaken === 1 ? 'it' : 'them'}.
         </p>
       )}
       {held.jumps > 0 && (
@@ -122,6 +130,11 @@ export function TakeResult({
       </p>
     </section>
   );
+}
+
+function tempoWords({ from, to }: NonNullable<CheckedTake['tempo']>): string {
+  const [low, high] = [Math.round(from), Math.round(to)];
+  return low === high ? `${low} bpm` : `${low} to ${high} bpm`;
 }
 
 interface Stretch {
