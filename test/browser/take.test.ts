@@ -72,7 +72,7 @@ describe('a take, in Chromium', () => {
     await toTakes(opened);
     await page.locator('button ::-p-text(Try it on a demo take)').click();
     await page.waitForSelector('[data-take-read]', { timeout: 60_000 });
-    expect(await said(page)).to.match(/Guitar 1, Intro: \d+ of \d+ strikes met, \d+ remarks?/);
+    expect(await said(page)).to.match(/Guitar 1, Intro: \d+ of \d+ strong strikes met, \d+ remarks?/);
     const planted = await page.$$eval('details li', (all) => all.length);
     expect(planted).to.be.greaterThan(1);
     expect((await remarks(opened)).length).to.be.greaterThan(1);
@@ -140,7 +140,9 @@ describe('a take, in Chromium', () => {
     );
     await page.locator('button ::-p-text(That was it)').click();
     await page.waitForSelector('[data-take-read]', { timeout: 60_000 });
-    expect(await text(page, '[data-take-read]')).to.match(/Guitar 1, Verse ×2 · \d+ of \d+ strikes met/);
+    expect(await text(page, '[data-take-read]')).to.match(
+      /Guitar 1, Verse ×2 · \d+ of \d+ strong strikes met/,
+    );
     expect((await remarks(opened)).join('\n')).to.match(/missed: \d+\. Verse, bar 2/);
     expect(complaints).to.deep.equal([]);
   });

@@ -5,7 +5,7 @@ import type { Song } from '../song/index';
 import { alignTake, type AlignedTake } from './align';
 import { hearHolds } from './chords';
 import { hearTake, type HeardTake } from './onsets';
-import { readTake, type TakeReading } from './read-take';
+import { isTold, readTake, type TakeReading } from './read-take';
 
 /** A recording of one player, and what of the song it is meant to be. */
 export interface TakeJob {
@@ -29,8 +29,8 @@ export interface CheckedTake extends TakeReading {
   readonly offStart: number | null;
   /** Every bar, where it begins in the recording. */
   readonly bars: readonly { readonly at: number; readonly section: string; readonly bar: number }[];
-  /** Every stroke that can be heard, where it is in the recording, and whether it was met. */
-  readonly strokes: readonly { readonly at: number; readonly isMet: boolean }[];
+  /** Every stroke that can be heard, where it is in the recording, whether it was met, and whether it is told when it is not. */
+  readonly strokes: readonly { readonly at: number; readonly isMet: boolean; readonly isTold: boolean }[];
   /** The wave in equal pieces: how far it goes from 0 at most. */
   readonly wave: Float32Array;
 }
@@ -74,6 +74,7 @@ export function checkTake(job: TakeJob): CheckedTake {
     strokes: audibleOf(part, aligned).map((i) => ({
       at: aligned.timeOf(part.strokes[i]!.at),
       isMet: met.has(i),
+      isTold: isTold(part.strokes[i]!),
     })),
     wave: waveOf(audio),
   };

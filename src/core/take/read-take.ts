@@ -56,7 +56,7 @@ export interface TakeReading {
   readonly limits: readonly TakeLimit[];
   /** How loud it is where the player is silent, against the player's strikes, in dB; null: never silent long enough. */
   readonly bleedDb: number | null;
-  /** Strikes that were met, of all that can be heard. */
+  /** Strong strikes that were met, of all there are; the others may be there and not be heard. */
   readonly met: number;
   readonly of: number;
   readonly stops: { readonly judged: number; readonly of: number };
@@ -99,7 +99,9 @@ export function readTake(
   part: PlannedPart,
 ): TakeReading {
   const { audio, rate, heard, aligned } = of;
-  const strikes = aligned.matches.length + aligned.unheard.length;
+  const isStrong = (i: number) => isTold(part.strokes[i]!);
+  const met = aligned.matches.filter((m) => isStrong(m.stroke)).length;
+  const strikes = met + aligned.unheard.filter(isStrong).length;
   const clipped = clippedShare(audio);
   const limits: TakeLimit[] = clipped > 0.001 ? [{ what: 'clipped', share: clipped }] : [];
   if (!aligned.isFound) {
@@ -107,14 +109,14 @@ export function readTake(
       remarks: [],
       limits: [{ what: 'notFound' }, ...limits],
       bleedDb: null,
-      met: 0,
+      met,
       of: strikes,
       stops: { judged: 0, of: 0 },
       holds: 0,
       tempo: null,
     };
   }
-  const bleedDb = bleedOf(heard, aligned, part);
+  const bleedDb = bleedOf(heard, aligned, part, of.others ?? []);
   const canMiss = bleedDb === null || bleedDb <= BLEED_DB;
   const canExtra = bleedDb !== null && bleedDb <= QUIET_DB;
   if (bleedDb === null) limits.push({ what: 'noRest' });
@@ -144,12 +146,17 @@ export function readTake(
     remarks: remarks.sort((a, b) => a.planned - b.planned),
     limits,
     bleedDb,
-    met: aligned.matches.length,
+    met,
     of: strikes,
     stops: { judged: stops.judged, of: stops.judged + stops.untold },
     holds: holds.length,
     tempo: played.length > 0 ? { from: Math.min(...played), to: Math.max(...played) } : null,
   };
+}
+
+/** Of what is weak, slurred or dead it is never said that it is missing. */
+export function isTold({ weak, slurred, kind }: PlannedStroke): boolean {
+  return !weak && !slurred && kind !== 'dead';
 }
 
 type Placed = Pick<TakeRemark, 'at' | 'planned' | 'playing' | 'pass' | 'section' | 'bar' | 'beats'>;
@@ -209,7 +216,7 @@ function around(matches: readonly Match[], planned: number): number {
 function missedOf(aligned: AlignedTake, part: PlannedPart, isSure: boolean): readonly TakeRemark[] {
   return aligned.unheard.flatMap((i): TakeRemark[] => {
     const stroke = part.strokes[i]!;
-    if (stroke.weak || stroke.slurred || stroke.kind === 'dead') return [];
+    if (!isTold(stroke)) return [];
     return [{ what: 'missed', ...placed(stroke, aligned), isSure, strokes: [i] }];
   });
 }
@@ -357,25 +364,42 @@ function slopeOf(matches: readonly Match[]): number | null {
   return xx < 4 ? null : xy / xx;
 }
 
-/** How loud it is where the player is silent, against what is struck, in dB. */
-function bleedOf(heard: HeardTake, aligned: AlignedTake, part: PlannedPart): number | null {
+/**
+ * How loud it is where the player is silent, against what is struck, in dB: in rests during which the others sound, if there
+ * are any. Short rests are rung into, and say too much rather than too little.
+ */
+function bleedOf(
+  heard: HeardTake,
+  aligned: AlignedTake,
+  part: PlannedPart,
+  others: readonly PlannedPart[],
+): number | null {
   const louds = aligned.matches.map((m) => m.onset.loudDb).sort((a, b) => a - b);
   const loud = louds[louds.length >> 1];
   if (loud === undefined) return null;
+  const rests: { readonly level: number; readonly isLong: boolean; readonly isOver: boolean }[] = [];
   let sounding = -Infinity;
-  const levels: number[] = [];
   for (const [i, stroke] of part.strokes.entries()) {
     const next = part.strokes[i + 1]?.at ?? part.seconds;
-    sounding = Math.max(sounding, stroke.kind === 'dead' ? stroke.at + 0.06 : stroke.end);
-    const [from, to] = [aligned.timeOf(sounding) + 0.2, aligned.timeOf(next) - 0.05];
-    if (to - from < 0.08) continue;
-    const level = levelBetween(heard, from, to);
-    if (level !== null) levels.push(level);
+    sounding = Math.max(sounding, stroke.kind === 'dead' ? stroke.at + DEAD_S : stroke.end);
+    const isLong = next - sounding > 0.33;
+    const [from, to] = [sounding + (isLong ? 0.2 : 0.12), next - 0.04];
+    if (to - from < 0.05) continue;
+    const level = levelBetween(heard, aligned.timeOf(from), aligned.timeOf(to));
+    const isOver = others.some((o) => o.strokes.some((s) => s.at < to && s.end > from));
+    if (level !== null) rests.push({ level, isLong, isOver });
   }
-  if (levels.length === 0) return null;
-  // Some rests may be rung over: the quieter ones say what the others do.
-  levels.sort((a, b) => a - b);
-  return Math.min(0, levels[Math.floor(levels.length / 4)]! - loud);
+  for (const kind of [
+    rests.filter((r) => r.isLong && r.isOver),
+    rests.filter((r) => r.isOver),
+    rests.filter((r) => r.isLong),
+    rests,
+  ]) {
+    // Some rests may be rung over: the quieter ones say what the others do.
+    const levels = kind.map((r) => r.level).sort((x, y) => x - y);
+    if (levels.length > 0) return Math.min(0, levels[Math.floor(levels.length / 4)]! - loud);
+  }
+  return null;
 }
 
 /** Median level between two moments of the recording, in dB; null when there is none. */

@@ -57,18 +57,20 @@ export function TakePicture(props: {
                   </text>
                 </g>
               ))}
-          {strokes.map(({ at, isMet }, i) => (
-            <line
-              key={i}
-              x1={x(at)}
-              x2={x(at)}
-              y1={WAVE.bottom + 2}
-              y2={HEIGHT - 2}
-              strokeWidth={isMet ? 1.5 : 2.5}
-              strokeDasharray={isMet ? undefined : '2 2'}
-              className={isMet ? 'stroke-ink' : 'stroke-clash'}
-            />
-          ))}
+          {strokes
+            .filter(({ isMet, isTold }) => isMet || isTold)
+            .map(({ at, isMet }, i) => (
+              <line
+                key={i}
+                x1={x(at)}
+                x2={x(at)}
+                y1={WAVE.bottom + 2}
+                y2={HEIGHT - 2}
+                strokeWidth={isMet ? 1.5 : 2.5}
+                strokeDasharray={isMet ? undefined : '2 2'}
+                className={isMet ? 'stroke-ink' : 'stroke-clash'}
+              />
+            ))}
           {remarks.map((remark, i) => (
             <RemarkMark
               key={i}

@@ -51,7 +51,7 @@ export function TakeResult({
         {checked.isFound && (
           <span className="font-normal">
             {' '}
-            · {met} of {of} strikes met
+            · {met} of {of} strong strikes met
             {tempo !== null && ` · ${tempoWords(tempo)}`}
             {stops.judged > 0 && ` · ${stops.judged} ${stops.judged === 1 ? 'stop' : 'stops'} heard`} ·{' '}
             {remarks.length === 0

@@ -320,7 +320,7 @@ function saidOf({ player, words }: Pick<HeldTake, 'player' | 'words'>, checked: 
     return `${PLAYER_WORDS[player]}, ${words}: the recording could not be laid against it`;
   const count = checked.remarks.length;
   const remarks = count === 0 ? 'nothing to remark' : count === 1 ? '1 remark' : `${count} remarks`;
-  return `${PLAYER_WORDS[player]}, ${words}: ${checked.met} of ${checked.of} strikes met, ${remarks}`;
+  return `${PLAYER_WORDS[player]}, ${words}: ${checked.met} of ${checked.of} strong strikes met, ${remarks}`;
 }
 
 /** The sticks of the count-in for everybody; then what one wants to hear. */
