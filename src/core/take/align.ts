@@ -32,7 +32,9 @@ const ENDS_S = 0.1;
 const WIDE_S = 0.11;
 const NARROW_S = 0.075;
 /** Strokes of so many seconds around a place say how fast it went there. */
-const OWN_TEMPO_S = 2.2;
+const OWN_TEMPO_S = 1.6;
+/** So many strikes at least. */
+const LEAST_OWN = 8;
 /** How many percent slower or faster than planned somebody may begin. */
 const TEMPO_OFF = 0.07;
 /** A start is looked for with so many seconds of strokes. */
@@ -208,17 +210,21 @@ function bestNear(onsets: readonly Onset[], wanted: number, window: number, afte
   return best;
 }
 
-/** The player's own tempo: a straight line through what was met around each place, what lies far off counting little. */
+/**
+ * The player's own tempo: a straight line through what was met around each place, what lies far off counting little; where
+ * few strikes are, from further around.
+ */
 function ownTempo(met: readonly Met[]): (planned: number) => number {
   return (planned) => {
+    const wide = Math.max(OWN_TEMPO_S, 0.6 * distanceTo(met, planned, LEAST_OWN));
     let weights = [0, 0, 0, 0, 0];
     const line = (slope: number | null, zero: number) => {
       weights = [0, 0, 0, 0, 0];
       for (const m of met) {
         const d = m.planned - planned;
-        if (Math.abs(d) > 3 * OWN_TEMPO_S) continue;
+        if (Math.abs(d) > 3 * wide) continue;
         const off = slope === null ? 0 : m.onset.at - zero - slope * d;
-        const w = Math.exp(-((d / OWN_TEMPO_S) ** 2)) / (1 + (off / 0.02) ** 2);
+        const w = Math.exp(-((d / wide) ** 2)) / (1 + (off / 0.02) ** 2);
         weights[0]! += w;
         weights[1]! += w * d;
         weights[2]! += w * d * d;
@@ -242,6 +248,12 @@ function ownTempo(met: readonly Met[]): (planned: number) => number {
     const third = line(second.slope, second.zero) ?? second;
     return third.zero;
   };
+}
+
+/** How far the so-many-th nearest strike is, in seconds of the plan; of fewer the farthest. */
+function distanceTo(met: readonly Met[], planned: number, nth: number): number {
+  const distances = met.map((m) => Math.abs(m.planned - planned)).sort((a, b) => a - b);
+  return distances[Math.min(nth, distances.length) - 1] ?? 0;
 }
 
 /** Without what is far softer than the player's strikes of its kind: others, and the room. */

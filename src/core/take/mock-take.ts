@@ -35,6 +35,8 @@ export interface MockTake {
   readonly audio: Float32Array;
   /** When each stroke really sounds, in seconds of the recording; null: it was missed. */
   readonly times: readonly (number | null)[];
+  /** When each stroke would sound without unevenness and faults: the player's own tempo. */
+  readonly meant: readonly number[];
   /** Strikes that are in no plan. */
   readonly extras: readonly number[];
   /** Where the music begins in the recording, in seconds. */
@@ -137,7 +139,8 @@ export function mockTake(
   for (let i = 0; i < frames; i += 1) audio[i]! += noise * (2 * chance() - 1) * 1.7;
   const peak = audio.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
   for (let i = 0; i < frames; i += 1) audio[i]! *= 0.7 / Math.max(1e-9, peak);
-  return { audio, times, extras, start: leadS };
+  const meant = part.strokes.map((stroke) => warp(stroke.at));
+  return { audio, times, meant, extras, start: leadS };
 }
 
 /** Strings as banks of damped partials; a stroke ends what sounded before it. */
