@@ -263,10 +263,12 @@ function gated(
   strokes: readonly PlannedStroke[],
 ): readonly Onset[] {
   const kindOf = (m: Met) => strokes[m.stroke]!.kind;
+  const usual = (some: readonly Met[]) =>
+    some.map((m) => m.onset.loudDb).sort((a, b) => a - b)[some.length >> 1] ?? -Infinity;
   const limit = (kind: PlannedStroke['kind']) => {
-    const louds = met.filter((m) => kindOf(m) === kind).map((m) => m.onset.loudDb);
-    if (louds.length < 3) return -Infinity;
-    return louds.sort((a, b) => a - b)[louds.length >> 1]! - GATE_DB;
+    const own = met.filter((m) => kindOf(m) === kind);
+    // Of a kind that is rare, others say how loud it should be; a dead hit may be much softer.
+    return own.length >= 5 ? usual(own) - GATE_DB : usual(met) - GATE_DB - (kind === 'dead' ? 9 : 3);
   };
   const limits = { ring: limit('ring'), mute: limit('mute'), dead: limit('dead') };
   const kinds = new Map(met.map((m) => [m.onset, kindOf(m)]));

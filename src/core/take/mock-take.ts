@@ -55,6 +55,8 @@ interface Made {
 
 const MOST_PARTIALS = 24;
 const HIGHEST_HZ = 5200;
+/** Under this (squared) a partial is not heard any more. */
+const GONE = 1e-11;
 
 /**
  * A stand-in for somebody who plays a part: strings as banks of inharmonic partials, one lopsided stage of an amplifier and
@@ -212,7 +214,10 @@ function addPartial(
   for (let i = begin; i < last; i += 1) {
     sound[i]! += y;
     const keep = i < release ? keeps : keeps * chokes;
-    [x, y] = [keep * (c * x - s * y), keep * (s * x + c * y)];
+    const turned = keep * (c * x - s * y);
+    y = keep * (s * x + c * y);
+    x = turned;
+    if ((i & 255) === 0 && x * x + y * y < GONE) return;
   }
 }
 

@@ -76,6 +76,8 @@ const FALL_DB = 12;
 const SILENT_S = 0.2;
 /** A dead hit itself is heard so long. */
 const DEAD_S = 0.06;
+/** What ended less than this before still sounds where the next is struck. */
+const AGAIN_S = 0.03;
 /** A mute that falls less than this in 160 ms was none. */
 const MUTE_DB = 5;
 const MUTE_S = 0.19;
@@ -212,12 +214,17 @@ function around(matches: readonly Match[], planned: number): number {
   return matches.filter((m) => Math.abs(m.planned - planned) < 2).length;
 }
 
-/** Strong strikes for which nothing is heard. */
+/**
+ * Strong strikes for which nothing is heard. The same chord struck again while it rings hardly gets louder through a driven
+ * amplifier: of it that is said perhaps.
+ */
 function missedOf(aligned: AlignedTake, part: PlannedPart, isSure: boolean): readonly TakeRemark[] {
   return aligned.unheard.flatMap((i): TakeRemark[] => {
     const stroke = part.strokes[i]!;
     if (!isTold(stroke)) return [];
-    return [{ what: 'missed', ...placed(stroke, aligned), isSure, strokes: [i] }];
+    const before = part.strokes[i - 1];
+    const isAgain = before?.kind === 'ring' && before.end > stroke.at - AGAIN_S;
+    return [{ what: 'missed', ...placed(stroke, aligned), isSure: isSure && !isAgain, strokes: [i] }];
   });
 }
 
