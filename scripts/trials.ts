@@ -262,14 +262,15 @@ async function lastWords(bench: Bench): Promise<string> {
   return (words ?? '').replace(/\s+/g, ' ').slice(0, 300);
 }
 
-/** Runs every trial so many times; `say` hears each as it ends. */
+/** Runs every trial so many times, so many trials side by side; `say` hears each as it ends. */
 export async function runTrials(
   times: number,
   say: (words: string) => void,
+  { abreast = 1 }: { readonly abreast?: number } = {},
 ): Promise<readonly TrialResult[]> {
   const { address, stop } = await serveBuild();
   const results: TrialResult[] = [];
-  for (const trial of trials.filter((t) => t.name.includes(process.env.TRIAL ?? ''))) {
+  const run = async (trial: (typeof trials)[number]): Promise<void> => {
     const folder = mkdtempSync(join(tmpdir(), 'orchestron-trial-'));
     const bench = await benchOf(address, folder);
     const lost: string[] = [];
@@ -291,7 +292,12 @@ export async function runTrials(
       `${lost.length === 0 ? 'nothing lost' : `${lost.length} LOST`} in ${times} · ${trial.name} (${seconds} s)`,
     );
     for (const one of lost) say(`   ${one}`);
-  }
+  };
+  const waiting = trials.filter((t) => t.name.includes(process.env.TRIAL ?? ''));
+  const work = async (): Promise<void> => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await run(next);
+  };
+  await Promise.all(Array.from({ length: abreast }, work));
   await stop();
   return results;
 }

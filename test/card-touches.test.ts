@@ -26,6 +26,7 @@ import {
   type Spot,
 } from '../src/screens/chart/cards/touches';
 import { chordText, SEED, song as anySong } from './generators';
+import { usually } from './usual';
 
 interface Touch {
   readonly what: number;
@@ -204,7 +205,7 @@ describe('touches of the cards', () => {
           expectSaid(song, edit);
         }
       }),
-      { seed: SEED, numRuns: 150 },
+      { seed: SEED, numRuns: usually(150) },
     );
     expect(done, 'touches that had a place').to.be.greaterThan(300);
   }).timeout(60_000);

@@ -11,6 +11,7 @@ import {
 } from '../src/core/grip/index';
 import { defaultGuitar, type Fret } from '../src/core/instrument/index';
 import { belongs, parseChord } from '../src/core/pitch/index';
+import { isThorough } from './usual';
 
 interface Position {
   readonly frets: readonly number[];
@@ -58,7 +59,9 @@ describe('published chord positions', () => {
   });
 
   it('are in our enumeration where they fit a device of ours, at least 95 of 100', () => {
-    const fitting = positions.flatMap(({ key, suffix, name, grip }) => {
+    // One in four in the usual run; they are in the order of their roots.
+    const some = positions.filter((_, i) => isThorough || i % 4 === 0);
+    const fitting = some.flatMap(({ key, suffix, name, grip }) => {
       const chord = parseChord(symbolOf(key, suffix));
       if (!chord.ok) return [];
       const known = knowGrip(grip, { instrument: guitar, hand: HANDS.middle, chord: chord.value });
@@ -79,7 +82,7 @@ describe('published chord positions', () => {
         `${positions.length} positions, ${fitting.length} fit, ${missing.length} missing\n`,
       );
     }
-    expect(fitting.length).to.be.greaterThan(1000);
+    expect(fitting.length).to.be.greaterThan(isThorough ? 1000 : 250);
     expect(1 - missing.length / fitting.length).to.be.at.least(0.95);
   }).timeout(60_000);
 

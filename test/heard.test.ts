@@ -18,6 +18,7 @@ import { demoTexts } from './fuzz/corpus';
 import { SEED, song as anySong } from './generators';
 import { timelineFrom } from './timeline';
 import { levelDb } from './measures';
+import { usually } from './usual';
 
 const RATE = 48_000;
 const START = { playing: 0, pass: 1, moment: 0 };
@@ -350,7 +351,7 @@ describe('laws of what is heard', () => {
         }
         expect(hear(song, spansFrom(song, START), { rate: RATE, tempoShare, loop })).to.deep.equal(heard);
       }),
-      { seed: SEED, numRuns: 60 },
+      { seed: SEED, numRuns: usually(60) },
     );
   });
 
@@ -369,7 +370,7 @@ describe('laws of what is heard', () => {
         for (const stem of stems) expect(stem.every((x) => Math.abs(x) < 1.6)).to.equal(true);
         expect(renderer.isOver).to.equal(true);
       }),
-      { seed: SEED, numRuns: 25 },
+      { seed: SEED, numRuns: usually(25) },
     );
   });
 

@@ -8,6 +8,7 @@ import { TYPINGS, type Typing } from './typed/songs';
 const ALL = [...TYPINGS, ...MORE_TYPINGS, ...LAST_TYPINGS];
 import { SEED } from './generators';
 import { formOf, headOf } from './typed/says';
+import { usually } from './usual';
 
 function check(typing: Typing): void {
   const read = readAny(typing.text);
@@ -95,7 +96,7 @@ describe('songs as people type them', () => {
         expect(again.problems, typed).to.deep.equal([]);
         expect(again.song, typed).to.deep.equal(song);
       }),
-      { seed: SEED, numRuns: 1500 },
+      { seed: SEED, numRuns: usually(1500) },
     );
     expect(songs, 'texts with a song in them').to.be.greaterThan(500);
   }).timeout(60_000);

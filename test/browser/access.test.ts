@@ -173,10 +173,14 @@ describe('access, by axe-core', function () {
     expect(await askByNightToo(page), 'rig').to.deep.equal([]);
     await goTo(page, 'Log');
     await page.locator('[data-practice="Verse"] button ::-p-text(Went clean)').click();
-    for (const part of ['Tonight', 'Decisions', 'Open questions', 'Versions', 'Rehearsals']) {
+    for (const part of ['Tonight', 'A take', 'Decisions', 'Open questions', 'Versions', 'Rehearsals']) {
       await page.locator(`[role="tab"]::-p-text(${part})`).click();
       await page.waitForSelector(`[role="tabpanel"]:not([hidden])`);
       if (part === 'Rehearsals') await press(page, 'Change today');
+      if (part === 'A take') {
+        await page.locator('button ::-p-text(Try it on a demo take)').click();
+        await page.waitForSelector('[data-remark]', { timeout: 60_000 });
+      }
       expect(await askByNightToo(page), part).to.deep.equal([]);
     }
   });

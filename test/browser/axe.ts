@@ -18,8 +18,13 @@ export async function complaintsOfAxe(page: Page, only?: 'colours'): Promise<str
   await page.evaluate(axe);
   const found = (await page.evaluate(
     (rules) =>
-      (window as unknown as { axe: { run(options: object): Promise<{ violations: unknown[] }> } }).axe
-        .run({
+      (
+        window as unknown as {
+          axe: { run(on: unknown, options: object): Promise<{ violations: unknown[] }> };
+        }
+      ).axe
+        // What lies under a dialog or menu is out of reach meanwhile, and asked about without it.
+        .run([...document.querySelectorAll('[role="dialog"], [role="menu"]')].at(-1) ?? document, {
           resultTypes: ['violations'],
           // A menu hangs on the body, beside every landmark, while it is open.
           rules: { region: { enabled: document.querySelector('[role="menu"]') === null } },

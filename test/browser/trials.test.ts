@@ -6,7 +6,7 @@ describe('nothing is lost, in Chromium', function () {
   this.timeout(180_000);
 
   it('by kills, closes, reloads, a full storage, two tabs', async () => {
-    const results = await runTrials(1, () => undefined);
+    const results = await runTrials(1, () => undefined, { abreast: 2 });
     expect(results.length).to.be.greaterThan(6);
     expect(results.flatMap((r) => r.lost.map((words) => `${r.name}: ${words}`))).to.deep.equal([]);
   });

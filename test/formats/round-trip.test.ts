@@ -17,6 +17,7 @@ import {
 import { readSong, saveSong, unfold, type Song } from '../../src/core/song/index';
 import { SEED, song as anySong } from '../generators';
 import { ringsSaid, songOf, strokesSaid } from './round-trip';
+import { usually } from '../usual';
 
 const folder = new URL('../../demo/', import.meta.url);
 const demos = readdirSync(folder)
@@ -92,7 +93,7 @@ describe('songs out and in again', () => {
           );
         expect(readChart(writeChart(made)).problems).to.deep.equal([]);
       }),
-      { seed: SEED, numRuns: 30 },
+      { seed: SEED, numRuns: usually(30) },
     );
   });
 
@@ -116,7 +117,7 @@ describe('songs out and in again', () => {
           );
         }
       }),
-      { seed: SEED, numRuns: 40 },
+      { seed: SEED, numRuns: usually(40) },
     );
   });
 

@@ -12,7 +12,7 @@ import { goWholeWay } from './whole-way';
  * The standing guard: whatever a reader accepts, every part can take, and nothing of it is lost on the way. `npm test`
  * goes a bounded number of ways; `npm run fuzz` sets FUZZ_CASES and, if wanted, FUZZ_SEED.
  */
-const CASES = Number(process.env.FUZZ_CASES ?? 250);
+const CASES = Number(process.env.FUZZ_CASES ?? 150);
 const SEED_HERE = Number(process.env.FUZZ_SEED ?? SEED);
 /** Longest a single case may take; hundreds of times the usual, so that only what grows without bound fails. */
 const MOST_SECONDS = 20;

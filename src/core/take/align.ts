@@ -41,6 +41,8 @@ const TEMPO_OFF = 0.07;
 const FIRST_S = 9;
 /** Of the first strokes so many at least must be met. */
 const LEAST_MET = 0.45;
+/** What is heard before the beginning counts against it, each so much. */
+const UNPLANNED = 0.12;
 /** A weak stroke is often not heard: so much of a strong one. */
 const WEAK = 0.25;
 /** Where a strike is wanted this near, what is faint is one too; so faint at least. */
@@ -146,8 +148,9 @@ function firstLine(
         if (off < 0.06)
           score += sure * Math.exp(-((off / 0.025) ** 2)) * Math.min(1.5, near.strength / usual);
       }
-      // Nothing of the player's comes before the first stroke: a start one pulse late would leave that unheard.
       score -= 1.5 * Math.abs(stretch - 1);
+      // Little of the player's comes before the first stroke: what is played again and again begins where it is first heard.
+      if (of.start === null) score -= UNPLANNED * countBefore(onsets, start + (first[0]!.at - 0.1) * stretch);
       if (best === null || score > best.score) best = { start, stretch, score };
     }
   }
@@ -155,7 +158,8 @@ function firstLine(
   return best !== null && best.score >= LEAST_MET * (strong + WEAK * (first.length - strong)) ? best : null;
 }
 
-function nearest(onsets: readonly Onset[], at: number): Onset | null {
+/** How many are heard before a moment. */
+function countBefore(onsets: readonly Onset[], at: number): number {
   let low = 0;
   let high = onsets.length;
   while (low < high) {
@@ -163,6 +167,11 @@ function nearest(onsets: readonly Onset[], at: number): Onset | null {
     if (onsets[middle]!.at < at) low = middle + 1;
     else high = middle;
   }
+  return low;
+}
+
+function nearest(onsets: readonly Onset[], at: number): Onset | null {
+  const low = countBefore(onsets, at);
   const [a, b] = [onsets[low - 1], onsets[low]];
   if (!a || !b) return a ?? b ?? null;
   return at - a.at <= b.at - at ? a : b;

@@ -83,6 +83,7 @@ export function checkTake(job: TakeJob): CheckedTake {
 /** So many of a hundred wrong chords are too many to be mistakes: it is laid a bar off. */
 const TOO_MANY_WRONG = 0.3;
 const LEAST_HOLDS = 4;
+const MOST_HOLDS = 32;
 const BARS_OFF = [-1, 1, -2, 2, -4, 4];
 
 /** The same rhythm bar after bar fits in many places; the chords say which one it is. */
@@ -95,7 +96,7 @@ function byItsChords(of: {
 }): AlignedTake {
   const { audio, rate, heard, part, aligned } = of;
   const wrong = (one: AlignedTake) => {
-    const holds = hearHolds(audio, rate, part, one);
+    const holds = hearHolds(audio, rate, part, one, { most: MOST_HOLDS });
     return holds.length < LEAST_HOLDS ? 1 : holds.filter((h) => h.margin < 0).length / holds.length;
   };
   if (!aligned.isFound) return aligned;
@@ -133,9 +134,12 @@ function waveOf(audio: Float32Array): Float32Array {
 export function halved(audio: Float32Array, rate: number): { audio: Float32Array; rate: number } {
   while (rate > 30_000) {
     const half = new Float32Array(Math.floor(audio.length / 2));
+    const padded = new Float32Array(audio.length + 2 * REACH + 2);
+    padded.set(audio, REACH);
     for (let i = 0; i < half.length; i += 1) {
-      let sum = 0;
-      for (let k = 0; k < LOW_PASS.length; k += 1) sum += LOW_PASS[k]! * (audio[2 * i + k - REACH] ?? 0);
+      // Every second tap of a half-band is 0, but the one in the middle.
+      let sum = 0.5 * padded[2 * i + REACH]!;
+      for (let k = 0; k < LOW_PASS.length; k += 2) sum += LOW_PASS[k]! * padded[2 * i + k]!;
       half[i] = sum;
     }
     audio = half;

@@ -41,15 +41,16 @@ interface Window {
 
 /**
  * Whether what is written or something near it explains the spectrum better, for everything that is held (strokes of one
- * grip pooled). Written and near are made by our own strings, clean: what an amplifier and a room add is broad, and taken off.
+ * grip pooled), or for so many at most. Written and near are made by our own strings, clean: what an amplifier and a room add is broad, and taken off.
  */
 export function hearHolds(
   audio: Float32Array,
   rate: number,
   part: PlannedPart,
   aligned: AlignedTake,
+  { most = Infinity }: { readonly most?: number } = {},
 ): readonly HeardHold[] {
-  const holds = windowsOf(part, aligned, audio.length / rate);
+  const holds = windowsOf(part, aligned, audio.length / rate).slice(0, most);
   if (holds.length === 0) return [];
   const templates = templatesOf();
   const cents = offPitch(audio, { rate, part, holds, templates });

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { SEED, song as anySong } from '../../../../test/generators';
 import { formatCell } from '../../form/index';
 import { createChartReader, readChart, writeChart } from '../index';
+import { usually } from '../../../../test/usual';
 
 const EXAMPLE = `title: Tramline Sparks
 key: Dm
@@ -143,7 +144,7 @@ describe('chart text', () => {
         expect(read.song).to.deep.equal(s);
         expect(writeChart(read.song)).to.equal(text);
       }),
-      { seed: SEED, numRuns: 200 },
+      { seed: SEED, numRuns: usually(200) },
     );
   });
 
@@ -172,7 +173,7 @@ describe('chart text', () => {
           expect(p.message).to.match(/expected/);
         }
       }),
-      { seed: SEED, numRuns: 400 },
+      { seed: SEED, numRuns: usually(400) },
     );
   });
 
@@ -188,7 +189,7 @@ describe('chart text', () => {
           expect(read(text)).to.deep.equal(readChart(text));
         },
       ),
-      { seed: SEED, numRuns: 200 },
+      { seed: SEED, numRuns: usually(200) },
     );
     const first = read(EXAMPLE).song.sections;
     const second = read(EXAMPLE.replace('| Bb | F', '| Bb | G')).song.sections;

@@ -4,6 +4,7 @@ import { SEED, song as anySong } from '../../../../test/generators';
 import { PLAYERS } from '../../form/index';
 import { applyEdit, barAt, unfold, type Song } from '../../song/index';
 import { readBar, readChart, rowsOf, writeBar, writeChart, type BarPlace, type BarText } from '../index';
+import { usually } from '../../../../test/usual';
 
 const TEXT = `title: Copper Gate
 key: A
@@ -155,7 +156,7 @@ describe('one bar in writing', () => {
         for (const place of placesOf(one))
           expect(readBar(one, place, writeBar(one, place)).edit, JSON.stringify(place)).to.equal(null);
       }),
-      { seed: SEED, numRuns: 60 },
+      { seed: SEED, numRuns: usually(60) },
     );
   });
 
@@ -183,7 +184,7 @@ describe('one bar in writing', () => {
         // What it is afterwards is what the chart says of it.
         expect(readChart(writeChart(next)).song).to.deep.equal(next);
       }),
-      { seed: SEED, numRuns: 250 },
+      { seed: SEED, numRuns: usually(250) },
     );
     expect(tried, 'bars of one section').to.be.greaterThan(30);
   });
