@@ -312,7 +312,7 @@ describe('whatever is done to a song', () => {
       }),
       { seed: SEED, numRuns: usually(140) },
     );
-    expect(done, 'deeds that had a place').to.be.greaterThan(200);
+    expect(done, 'deeds that had a place').to.be.greaterThan(usually(180));
   }).timeout(60_000);
 
   // Pinned failures: each once left a song that its chart did not say.

@@ -5,6 +5,7 @@ import type { TakeService } from './take-protocol';
 /** Listens to takes away from the page. Rejects where there is no worker. */
 export interface TakeClient {
   check(job: TakeJob): Promise<CheckedTake>;
+  strikes(audio: Float32Array, rate: number): Promise<readonly number[]>;
   demo(job: Parameters<TakeService['demo']>[0], seed: number): Promise<DemoTake>;
   /** Lets go of what is being done, and of the worker. */
   stop(): void;
@@ -29,6 +30,7 @@ export function createTakeClient(make: () => Worker = takeWorker): TakeClient {
   };
   return {
     check: (job) => ask((service) => service.check(job)),
+    strikes: (audio, rate) => ask((service) => service.strikes(audio, rate)),
     demo: (job, seed) => ask((service) => service.demo(job, seed)),
     stop() {
       running?.worker.terminate();

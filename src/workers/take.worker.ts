@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { checkTake, demoTake } from '../core/take/index';
+import { checkTake, demoTake, strikeTimes } from '../core/take/index';
 import type { TakeService } from './take-protocol';
 
-const service: TakeService = { check: checkTake, demo: demoTake };
+const service: TakeService = { check: checkTake, demo: demoTake, strikes: strikeTimes };
 expose(service);

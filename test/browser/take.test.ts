@@ -147,6 +147,20 @@ describe('a take, in Chromium', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('down-strokes are counted by playing too', async () => {
+    const { page, complaints } = await app.open();
+    await openSong(page, 'Tramline Sparks');
+    await goTo(page, 'Rig');
+    await page.locator('button ::-p-text(By playing)').click();
+    await sees(page, 'Play down-strokes now');
+    // A verse with its rests is no trial; what is heard is counted all the same, and one is asked for more.
+    await page.waitForFunction(
+      () => /once more|Take [\d.]+ for Guitar 1|No strikes were heard/.test(document.body.innerText),
+      { timeout: 60_000 },
+    );
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('says what is wrong with a file that is no recording', async () => {
     const opened = await app.open();
     const { page } = opened;

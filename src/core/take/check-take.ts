@@ -111,6 +111,15 @@ function byItsChords(of: {
   return best;
 }
 
+/** When something is struck in a recording, in ms: what is plainly a strike, and nearly as loud as the others. */
+export function strikeTimes(sound: Float32Array, soundRate: number): readonly number[] {
+  const { audio, rate } = halved(sound, soundRate);
+  const { onsets } = hearTake(audio, rate);
+  const louds = onsets.map((o) => o.loudDb).sort((a, b) => a - b);
+  const usual = louds[Math.floor(0.75 * louds.length)] ?? 0;
+  return onsets.filter((o) => o.loudDb > usual - 12).map((o) => 1000 * o.at);
+}
+
 function shareMet({ isFound, matches, unheard }: AlignedTake): number {
   return isFound ? matches.length / Math.max(1, matches.length + unheard.length) : 0;
 }

@@ -4,7 +4,7 @@
  * for all of them.
  */
 export { alignTake, type AlignedTake, type Match } from './align';
-export { checkTake, halved, type CheckedTake, type TakeJob } from './check-take';
+export { checkTake, halved, strikeTimes, type CheckedTake, type TakeJob } from './check-take';
 export { hearHolds, type HeardHold, type OtherNotes } from './chords';
 export { demoTake, plantedFaults, type DemoTake, type Planted } from './demo-take';
 export { mockTake, ROOMS, type Fault, type MockTake, type Room } from './mock-take';

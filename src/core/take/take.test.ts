@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { PLAYERS, type Player } from '../form/index';
 import { readChart } from '../formats/index';
+import { strokesKeptUp } from '../hits/index';
 import { plannedPart, spansOfPlaying, type PlannedPart } from '../heard/index';
 import {
   alignTake,
@@ -17,6 +18,7 @@ import {
   readTake,
   remarkWords,
   ROOMS,
+  strikeTimes,
   type Fault,
   type Room,
   type TakeRemark,
@@ -368,6 +370,19 @@ describe('a recording checked against the song', function () {
       expect(most(audio), String(hz)).to.be.within(low, high);
     }
     expect(halved(tone(100), 22_050).rate).to.equal(22_050);
+  });
+
+  it('hears down-strokes one by one, as fast as a hand makes them', () => {
+    for (const tempo of [100, 130]) {
+      const bar = 'MMMMMMMMMMMMMMMM';
+      const { song: chug } = readChart(
+        `title: T\ntempo: ${tempo}\n== A == x4\nchords | E5 |\nguitar1 | 022xxx |\nguitar1 hits | ${bar} |\n`,
+      );
+      const part = plannedPart(chug, 'guitar1', { spans: spansOfPlaying(chug, 0) });
+      const { audio } = mockTake(part, { rate: RATE, seed: 6, room: ROOMS.close, gain: 7, drift: 0 });
+      expect(strokesKeptUp(strikeTimes(audio, RATE))).to.be.closeTo((4 * tempo) / 60, 0.3);
+    }
+    expect(strikeTimes(new Float32Array(RATE), RATE)).to.deep.equal([]);
   });
 
   it('pitches: our own strings tell a chord from its neighbours (equal temperament, A4 = 440 Hz)', () => {

@@ -1,7 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { DOWNS_RANGE, KEPT_UP_MS, strokesKeptUp } from '../../core/hits/index';
+import { openMicrophone, openTape, TAPE, tapeMemory } from '../../audio/index';
 import { Button } from '../../ui/index';
+import { usePorts } from '../ports';
 import type { Ground } from '../ground/use-ground';
 import { Card } from './card';
 import { WhoPick } from './who-pick';
@@ -27,14 +29,50 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
       timer.current = window.setTimeout(() => setOver(true), TRIAL_MS);
     } else setTimes([...times, now]);
   };
+  const { player, listening, takes } = usePorts();
+  const [playing, setPlaying] = useState<'still' | 'opening' | 'recording' | 'listening'>('still');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  /** The same by playing: what the microphone hears for so long. */
+  const play = async () => {
+    setTrouble(null);
+    setPlaying('opening');
+    listening.getState().stop();
+    const microphone = await openMicrophone();
+    await player.warm();
+    const device = player.device();
+    if (!microphone.ok || !device?.record) {
+      if (microphone.ok) for (const track of microphone.value.getTracks()) track.stop();
+      setPlaying('still');
+      const reason = microphone.ok ? 'This browser cannot record here.' : microphone.error;
+      return setTrouble(
+        `${reason.replace(' A recording made elsewhere can be opened instead.', '')} The key counts too.`,
+      );
+    }
+    device.wake();
+    const memory = tapeMemory(Math.ceil((device.rate * TRIAL_MS) / 1000));
+    const end = device.record(microphone.value, memory);
+    setPlaying('recording');
+    await new Promise((resolve) => setTimeout(resolve, TRIAL_MS + 200));
+    end();
+    for (const track of microphone.value.getTracks()) track.stop();
+    setPlaying('listening');
+    const { head, samples } = openTape(memory);
+    const audio = samples.slice(0, Atomics.load(head, TAPE.written));
+    const struck = await takes.strikes(audio, device.rate).catch(() => []);
+    setPlaying('still');
+    if (struck.length < 2)
+      return setTrouble('No strikes were heard: nearer to the microphone, or by the key.');
+    setTimes(struck);
+    setOver(true);
+  };
   const kept = times && isOver ? strokesKeptUp(times) : null;
   const downs = kept === null ? null : Math.min(DOWNS_RANGE.max, Math.max(DOWNS_RANGE.min, kept));
   return (
     <Card title="Down-strokes one keeps up">
       <p className="text-[0.875rem]">
-        Press the button with its key or a finger as fast as your wrist strikes down, for eight seconds. The
-        fastest {KEPT_UP_MS / 1000} seconds in a row count. A key is lighter than a string: take a little less
-        if you know better.
+        Palm mutes, down-strokes alone, as fast as they stay even: play them into the microphone, or press the
+        button with its key or a finger, for eight seconds. The fastest {KEPT_UP_MS / 1000} seconds in a row
+        count. A key is lighter than a string: take a little less if you know better.
       </p>
       <WhoPick name="strokes-who" label="Whose" value={who} onPick={setWho} />
       <div className="flex flex-wrap items-center gap-2 text-[0.875rem]">
@@ -63,12 +101,24 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
                 ? `That did not go on for ${KEPT_UP_MS / 1000} seconds; once more.`
                 : `${kept} a second, eighths at ${Math.round(30 * kept)} bpm.`}
         </output>
+        <Button disabled={playing !== 'still'} className="max-sm:min-h-11" onClick={() => void play()}>
+          {playing === 'recording'
+            ? 'Play down-strokes now …'
+            : playing === 'still'
+              ? 'By playing, into the microphone'
+              : 'A moment …'}
+        </Button>
         {downs !== null && (
           <Button onClick={() => ground.put(who, { downs: String(downs) })}>
             Take {downs} for {PLAYER_WORDS[who]}
           </Button>
         )}
       </div>
+      {trouble !== null && (
+        <p role="alert" className="text-[0.875rem]">
+          {trouble}
+        </p>
+      )}
     </Card>
   );
 }

@@ -27,7 +27,8 @@ export function openFile(name: string, bytes: Uint8Array): OpenedFile {
     const files = unpacked(bytes);
     if (!files.ok) return refuse(files.error);
     const score = scoreIn(files.value);
-    if (score === null) return { kind: 'many', files: files.value };
+    // Recordings that lie beside a song are no songs; they are opened where takes are.
+    if (score === null) return { kind: 'many', files: files.value.filter(({ name: n }) => !isRecording(n)) };
     const read = readMusicXml(toText(score.bytes));
     return read.ok ? { kind: 'notes', from: 'MusicXML', taken: read.value } : refuse(read.error);
   }
@@ -38,6 +39,10 @@ export function openFile(name: string, bytes: Uint8Array): OpenedFile {
     return read.ok ? { kind: 'notes', from: 'MusicXML', taken: read.value } : refuse(read.error);
   }
   return { kind: 'text', text };
+}
+
+function isRecording(name: string): boolean {
+  return /^recordings\/[^/]+\.wav$/i.test(name);
 }
 
 function isMidi(bytes: Uint8Array): boolean {

@@ -31,8 +31,15 @@ export function TakeCheck({ song }: { readonly song: Song }) {
   const [heard, setHeard] = useState<Heard>('count');
   const file = useRef<HTMLInputElement>(null);
   const names = useId();
-  // Whoever goes elsewhere has played enough.
-  useEffect(() => () => taking.getState().enough(), [taking]);
+  // Whoever goes elsewhere has played enough, or does not want to any more.
+  useEffect(
+    () => () => {
+      const { phase: now, enough, letGo } = taking.getState();
+      if (now === 'recording') enough();
+      else if (now === 'opening') letGo();
+    },
+    [taking],
+  );
   if (song.sections.length === 0)
     return <p className="text-soft">There is nothing to play before the song has sections.</p>;
   const playings = unfold(song);

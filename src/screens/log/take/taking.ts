@@ -197,7 +197,11 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
               isMusic,
             },
           });
-          if (music !== null && seconds > music + part.seconds + AFTER_S) get().enough();
+          const isOver = music !== null && seconds > music + part.seconds + AFTER_S;
+          // Whoever stops what is played, or plays something else, has played enough.
+          const now = player.getState();
+          const isOurs = now.kind !== 'still' && now.request.spans === spans;
+          if (isOver || (counted !== null && !isOurs)) get().enough();
         }, LOOK_MS);
         end = (isKept) => {
           end = null;
