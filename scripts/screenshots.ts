@@ -247,15 +247,11 @@ const shots: readonly Shot[] = [
     height: 800,
     go: async (page) => {
       await openSong(page, 'Tramline Sparks');
-      for (const key of [']', 'ArrowRight', 'a']) await page.keyboard.press(key as 'Enter');
-      await page.waitForFunction(() => document.activeElement?.matches('[data-alternative]'));
-      for (const key of ['b', 'Enter']) await page.keyboard.press(key as 'Enter');
-      await page.waitForSelector('[aria-label="Undo"]:not(:disabled)');
-      for (const key of ['ArrowRight', 'ArrowDown', '~', ']', 'l']) await page.keyboard.press(key as 'Enter');
       await tab(page, 'Log');
-      await page.locator('[data-practice="Verse"] button ::-p-text(Went clean)').click();
-      await page.locator('[role="tab"] ::-p-text(Decisions)').click();
-      await page.waitForSelector('[data-decision]');
+      await page.locator('[role="tab"] ::-p-text(A take)').click();
+      await page.select('section[aria-label="What is recorded"] select', '1');
+      await page.locator('button ::-p-text(Try it on a demo take)').click();
+      await page.waitForSelector('[data-remark]', { timeout: 60_000 });
     },
   },
   {
