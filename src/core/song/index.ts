@@ -56,7 +56,7 @@ export type {
   PushChange,
   VoiceChange,
 } from './address';
-export { keyMove, type KeyMove } from './key-move';
+export { keyBetween, keyMove, type KeyBetween, type KeyMove } from './key-move';
 export { compareSongs, type Difference } from './compare';
 export { decisionOf, partWords, takenBack, withDecision } from './decide';
 export {

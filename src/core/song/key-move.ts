@@ -1,7 +1,8 @@
 import { PLAYERS, type Player } from '../form/index';
+import { formatGrip, gripPitches } from '../grip/index';
 import { moveKey } from '../pitch/index';
 import { refitSong, type Refitted } from './refit';
-import { songKey, type Rig, type Song } from './song';
+import { keyShift, songKey, type Rig, type Song, type Version } from './song';
 
 /** The song in another key, and what that does to the hands. */
 export interface KeyMove {
@@ -43,7 +44,57 @@ export function keyMove(song: Song, shift: number, { capo }: { readonly capo: bo
   };
 }
 
-function withOpenStrings(song: Song): number {
+/** What became of the guitars' grips between a version in one key and the song as it is. */
+export interface KeyBetween {
+  /** Semitones from the version to now, −5 … 6. */
+  readonly shift: number;
+  /** Grips fretted as before, grips that sound the same chord tones moved along on other frets, and all others. */
+  readonly shapes: number;
+  readonly moved: number;
+  readonly others: number;
+  readonly openBefore: number;
+  readonly openAfter: number;
+  readonly capos: Readonly<Record<'guitar1' | 'guitar2', { readonly was: number; readonly is: number }>>;
+}
+
+/** Compares a version with the song: cell by cell where both have one, in sections of the same name. */
+export function keyBetween(was: Version['song'], now: Song): KeyBetween {
+  const shift = keyShift({ key: was.key, sections: [] }, { key: now.key, section: '' });
+  const counts = { shapes: 0, moved: 0, others: 0 };
+  const sections = new Map(was.sections.map((section) => [section.name, section]));
+  for (const section of now.sections) {
+    const before = sections.get(section.name);
+    section.bars.forEach((bar, b) => {
+      for (const player of ['guitar1', 'guitar2'] as const) {
+        for (const { at, cell } of bar.cells[player]) {
+          const old = before?.bars[b]?.cells[player].find((placed) => placed.at === at)?.cell;
+          if (cell.kind !== 'grip' || cell.step || old?.kind !== 'grip') continue;
+          const [a, z] = [
+            gripPitches(old.grip, was.players[player]),
+            gripPitches(cell.grip, now.players[player]),
+          ];
+          const isSame = formatGrip(old.grip) === formatGrip(cell.grip);
+          const isMoved = classes(a, shift) === classes(z, 0);
+          counts[isSame ? 'shapes' : isMoved ? 'moved' : 'others'] += 1;
+        }
+      }
+    });
+  }
+  const capos = (player: Player) => ({ was: was.players[player].capo, is: now.players[player].capo });
+  return {
+    shift,
+    ...counts,
+    openBefore: withOpenStrings(was),
+    openAfter: withOpenStrings(now),
+    capos: { guitar1: capos('guitar1'), guitar2: capos('guitar2') },
+  };
+}
+
+function classes(pitches: readonly number[], up: number): string {
+  return [...new Set(pitches.map((p) => (((p + up) % 12) + 12) % 12))].sort((x, y) => x - y).join();
+}
+
+function withOpenStrings(song: Pick<Song, 'sections'>): number {
   let count = 0;
   for (const { bars } of song.sections) {
     for (const bar of bars) {

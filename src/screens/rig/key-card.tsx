@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { pretty } from '../../core/pitch/index';
-import { keyMove, keyShift, type KeyMove, type Song } from '../../core/song/index';
+import { PLAYER_WORDS } from '../../core/form/index';
+import { keyBetween, keyMove, type KeyBetween, type KeyMove, type Song } from '../../core/song/index';
 import { Button } from '../../ui/index';
 import type { Ground } from '../ground/use-ground';
 import { Card } from './card';
@@ -56,7 +57,7 @@ export function KeyCard({ song, ground }: { readonly song: Song; readonly ground
           {song.versions!.map(({ name, song: was }) => (
             <li key={name}>
               “{name}”: {pretty(was.key)}
-              {shiftWords(keyShift({ key: was.key, sections: [] }, { key: song.key, section: '' }))}
+              {betweenWords(keyBetween(was, song))}
             </li>
           ))}
         </ul>
@@ -124,8 +125,20 @@ function capoWords({ guitar1, guitar2 }: NonNullable<KeyMove['capos']>): string 
   return `capos at ${guitar1} and ${guitar2}`;
 }
 
-function shiftWords(shift: number): string {
+/** How far it is from a version to now, and what became of the guitars' grips on the way. */
+function betweenWords({ shift, shapes, moved, others, openBefore, openAfter, capos }: KeyBetween): string {
   if (shift === 0) return ', as now';
   const size = Math.abs(shift);
-  return `, ${size} ${size === 1 ? 'semitone' : 'semitones'} ${shift > 0 ? 'below' : 'above'} now`;
+  const far = `, ${size} ${size === 1 ? 'semitone' : 'semitones'} ${shift > 0 ? 'below' : 'above'} now`;
+  const parts = [
+    `${shapes} grips of the guitars fretted as there`,
+    `${moved} moved along to other frets`,
+    ...(others > 0 ? [`${others} something else`] : []),
+    `${openAfter} with open strings rather than ${openBefore}`,
+  ];
+  for (const player of ['guitar1', 'guitar2'] as const) {
+    const { was, is } = capos[player];
+    if (was !== is) parts.push(`${PLAYER_WORDS[player]}’s capo ${is === 0 ? 'off' : `at ${is}`}`);
+  }
+  return `${far}; now ${parts.join(', ')}.`;
 }
