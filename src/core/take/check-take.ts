@@ -5,7 +5,8 @@ import type { Song } from '../song/index';
 import { alignTake, type AlignedTake } from './align';
 import { hearHolds } from './chords';
 import { hearTake, type HeardTake } from './onsets';
-import { isTold, readTake, type TakeReading } from './read-take';
+import { readTake, type TakeReading } from './read-take';
+import { isTold } from './remark';
 
 /** A recording of one player, and what of the song it is meant to be. */
 export interface TakeJob {

@@ -9,5 +9,6 @@ export { hearHolds, type HeardHold, type OtherNotes } from './chords';
 export { demoTake, plantedFaults, type DemoTake, type Planted } from './demo-take';
 export { mockTake, ROOMS, type Fault, type MockTake, type Room } from './mock-take';
 export { hearTake, type HeardTake, type Onset } from './onsets';
-export { readTake, type Remarked, type TakeLimit, type TakeReading, type TakeRemark } from './read-take';
+export { readTake, type TakeLimit, type TakeReading } from './read-take';
+export type { Remarked, TakeRemark } from './remark';
 export { limitWords, NEVER_SAID, plantedWords, remarkWords } from './words';

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import type { Remarked, TakeRemark } from './read-take';
+import type { Remarked, TakeRemark } from './remark';
 import { limitWords, plantedWords, remarkWords } from './words';
 
 const remark = (of: Remarked, more: Partial<TakeRemark> = {}): TakeRemark =>

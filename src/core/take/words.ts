@@ -1,6 +1,7 @@
 import type { Planted } from './demo-take';
 import type { OtherNotes } from './chords';
-import type { TakeLimit, TakeRemark } from './read-take';
+import type { TakeLimit } from './read-take';
+import type { TakeRemark } from './remark';
 
 /** What is said of a remark, as a bandmate would: "perhaps" where it is not sure. */
 export function remarkWords(remark: TakeRemark): string {
