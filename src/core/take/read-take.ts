@@ -35,6 +35,7 @@ export interface TakeReading {
 /** Early or late by less is never said, in ms (of synthetic takes: the error is 6 to 9 ms). */
 const OFF_MS = 20;
 const OFF_ROUGH_MS = 30;
+/** Strikes too many are told where the others are quieter than this, in dB. */
 const QUIET_DB = -25;
 /** What ended less than this before still sounds where the next is struck. */
 const AGAIN_S = 0.03;

@@ -4,7 +4,7 @@ import { DEAD_S, levelBetween } from './levels';
 import type { HeardTake } from './onsets';
 import { placed, type TakeRemark } from './remark';
 
-/** Louder than this, missed and extra strikes cannot be told; quieter than the second, extra ones can, in dB. */
+/** Where the others are louder than this, missed strikes and stops they play over cannot be told, in dB. */
 export const BLEED_DB = -15;
 /** A stop that falls less than this within 0.3 s rang over; silence so long is a stop. */
 const FALL_DB = 12;
