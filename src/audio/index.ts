@@ -12,8 +12,8 @@ export {
   type PlayRequest,
   type Renders,
 } from './player';
-export { openMicrophone } from './microphone';
 export { hearRecording, readRecording, type HeardRecording, type Recording } from './recording';
-export { openTape, TAPE, tapeMemory, type Tape } from './tape';
+export { TAPE } from './tape';
+export { openTaping } from './taping';
 export { silentDevice } from './silent-device';
 export type { SoundDevice } from './sound-device';

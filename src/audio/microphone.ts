@@ -1,13 +1,11 @@
 import { fail, ok, type Result } from '../core/base/index';
 
-const INSTEAD = 'A recording made elsewhere can be opened instead.';
-
-/** The microphone as it is, without what browsers add for telephoning. Fails with a sentence and a way on. */
+/** The microphone as it is, without what browsers add for telephoning. Fails with what is wrong and how to mend it. */
 export async function openMicrophone(): Promise<Result<MediaStream>> {
   const devices = typeof navigator === 'undefined' ? undefined : navigator.mediaDevices;
   if (typeof devices?.getUserMedia !== 'function')
     return fail(
-      `This browser lets no page record here: open Orchestron from its own server (https or localhost). ${INSTEAD}`,
+      'This browser lets no page record here: open Orchestron from its own server (https or localhost).',
     );
   try {
     return ok(
@@ -16,7 +14,7 @@ export async function openMicrophone(): Promise<Result<MediaStream>> {
       }),
     );
   } catch (error) {
-    return fail(`${reason(error)} ${INSTEAD}`);
+    return fail(reason(error));
   }
 }
 

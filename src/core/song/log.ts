@@ -15,6 +15,7 @@ export const DECISION_KINDS = [
   'back',
   'note',
 ] as const;
+/** One of them. */
 export type DecisionKind = (typeof DECISION_KINDS)[number];
 
 /** What a bar of a player said, as chart text; `pass` and `bar` from 1. Bars of grips: `0:888xxx! 1920<:r`. */

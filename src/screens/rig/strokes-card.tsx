@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { PLAYER_WORDS, type Player } from '../../core/form/index';
 import { DOWNS_RANGE, KEPT_UP_MS, strokesKeptUp } from '../../core/hits/index';
-import { openMicrophone, openTape, TAPE, tapeMemory } from '../../audio/index';
+import { openTaping, TAPE } from '../../audio/index';
 import { Button } from '../../ui/index';
 import { usePorts } from '../ports';
 import type { Ground } from '../ground/use-ground';
@@ -37,28 +37,18 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
     setTrouble(null);
     setPlaying('opening');
     listening.getState().stop();
-    const microphone = await openMicrophone();
-    await player.warm();
-    const device = player.device();
-    if (!microphone.ok || !device?.record) {
-      if (microphone.ok) for (const track of microphone.value.getTracks()) track.stop();
+    const taping = await openTaping(player);
+    if (!taping.ok) {
       setPlaying('still');
-      const reason = microphone.ok ? 'This browser cannot record here.' : microphone.error;
-      return setTrouble(
-        `${reason.replace(' A recording made elsewhere can be opened instead.', '')} The key counts too.`,
-      );
+      return setTrouble(`${taping.error} The key counts too.`);
     }
-    device.wake();
-    const memory = tapeMemory(Math.ceil((device.rate * TRIAL_MS) / 1000));
-    const end = device.record(microphone.value, memory);
+    const { head, samples } = taping.value.start(TRIAL_MS / 1000);
     setPlaying('recording');
     await new Promise((resolve) => setTimeout(resolve, TRIAL_MS + 200));
-    end();
-    for (const track of microphone.value.getTracks()) track.stop();
+    taping.value.end();
     setPlaying('listening');
-    const { head, samples } = openTape(memory);
     const audio = samples.slice(0, Atomics.load(head, TAPE.written));
-    const struck = await takes.strikes(audio, device.rate).catch(() => []);
+    const struck = await takes.strikes(audio, taping.value.rate).catch(() => []);
     setPlaying('still');
     if (struck.length < 2)
       return setTrouble('No strikes were heard: nearer to the microphone, or by the key.');

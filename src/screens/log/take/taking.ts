@@ -1,13 +1,6 @@
 import { nanoid } from 'nanoid';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import {
-  openMicrophone,
-  openTape,
-  readRecording,
-  TAPE,
-  tapeMemory,
-  type Player as SoundPlayer,
-} from '../../../audio/index';
+import { openTaping, readRecording, TAPE, type Player as SoundPlayer } from '../../../audio/index';
 import { PLAYER_WORDS, type Player } from '../../../core/form/index';
 import { plannedPart, spansFrom, spansOfPlaying, type Span } from '../../../core/heard/index';
 import { STEMS, type Fader } from '../../../core/sound/index';
@@ -155,45 +148,33 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
         if (!song) return;
         const mine = begin('opening');
         listening.getState().stop();
-        const microphone = await openMicrophone();
-        const leave = () => {
-          if (microphone.ok) for (const track of microphone.value.getTracks()) track.stop();
-        };
-        if (order !== mine) return leave();
-        if (!microphone.ok) return fail(microphone.error);
-        await player.warm();
-        const device = player.device();
-        if (order !== mine) return leave();
-        if (!device?.record) {
-          leave();
-          return fail(
-            'No sound can be made here, so there is no count-in to play to. A recording made elsewhere can be opened instead.',
-          );
+        const taping = await openTaping(player);
+        if (order !== mine) {
+          if (taping.ok) taping.value.end();
+          return;
         }
+        if (!taping.ok) return fail(`${taping.error} A recording made elsewhere can be opened instead.`);
+        const { rate, delayS } = taping.value;
         const spans = spansOfTake(song, of.playing);
         const part = plannedPart(song, of.player, { spans, tempoShare: of.tempoShare });
-        const memory = tapeMemory(Math.ceil((part.seconds + ROOM_S) * device.rate));
-        const { head, samples } = openTape(memory);
-        device.wake();
-        const endRecord = device.record(microphone.value, memory);
+        const { head, samples } = taping.value.start(part.seconds + ROOM_S);
         const hear = (isCounting: boolean) => player.faders(fadersOf(heard, of.player, isCounting));
         hear(true);
-        const latency = device.delayS;
         let counted: number | null = null;
         const timer = setInterval(() => {
           player.heard();
           counted ??= player.countedIn();
           const written = Atomics.load(head, TAPE.written);
           const playedAt = Atomics.load(head, TAPE.playedAt);
-          const music = playedAt < 0 || counted === null ? null : playedAt / device.rate + counted;
-          const seconds = written / device.rate;
+          const music = playedAt < 0 || counted === null ? null : playedAt / rate + counted;
+          const seconds = written / rate;
           const isMusic = music !== null && seconds >= music;
           if (music !== null && seconds > music - LAST_STICK_S) hear(false);
           set({
             meter: {
               seconds: music === null ? 0 : Math.max(0, seconds - music),
               of: part.seconds,
-              db: loudness(samples, written, device.rate),
+              db: loudness(samples, written, rate),
               isMusic,
             },
           });
@@ -206,8 +187,7 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
         end = (isKept) => {
           end = null;
           clearInterval(timer);
-          endRecord();
-          leave();
+          taping.value.end();
           player.stop();
           // Everybody stands again where they stood.
           listening.getState().setRoom(listening.getState().room);
@@ -215,16 +195,12 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
           const written = Atomics.load(head, TAPE.written);
           const playedAt = Atomics.load(head, TAPE.playedAt);
           const audio = samples.slice(0, written);
-          if (
-            playedAt < 0 ||
-            counted === null ||
-            written / device.rate < playedAt / device.rate + counted + 1
-          )
+          if (playedAt < 0 || counted === null || written / rate < playedAt / rate + counted + 1)
             return fail('Nothing was recorded: it ended within the first second.');
-          const start = playedAt / device.rate + counted + latency;
+          const start = playedAt / rate + counted + delayS;
           const jumps = Atomics.load(head, TAPE.jumps);
-          const lostMs = Math.round((1000 * Atomics.load(head, TAPE.lost)) / device.rate);
-          void check(fresh(of, { audio, rate: device.rate, start, jumps, lostMs }));
+          const lostMs = Math.round((1000 * Atomics.load(head, TAPE.lost)) / rate);
+          void check(fresh(of, { audio, rate, start, jumps, lostMs }));
         };
         set({ phase: 'recording' });
         await player.play({
