@@ -64,7 +64,7 @@ export async function startApp({ args = [] }: { args?: readonly string[] } = {})
  */
 export function patient(page: Page): void {
   const wait = page.waitForFunction.bind(page) as (...of: unknown[]) => Promise<unknown>;
-  const waiting = (condition: unknown, ...rest: unknown[]) => {
+  const waiting = (...[condition, ...rest]: unknown[]) => {
     if (typeof condition !== 'function') return wait(condition, ...rest);
     const asked = () => false;
     // Puppeteer takes a function by its text.
@@ -72,7 +72,47 @@ export function patient(page: Page): void {
     asked.toString = () => source;
     return wait(asked, ...rest);
   };
-  page.waitForFunction = waiting as Page['waitForFunction'];
+  page.waitForFunction = ((...of: unknown[]) => telling(page, String(of[0]), () => waiting(...of))) as never;
+  const locate = page.locator.bind(page) as (selector: unknown) => object;
+  page.locator = ((selector: unknown) => tellingLocator(page, String(selector), locate(selector))) as never;
+}
+
+/** What failed, with what it waited for and what the page said then: the time alone helps nobody. */
+async function telling<T>(page: Page, what: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    const words = await page.evaluate(() => document.body.innerText).catch(() => 'nothing');
+    const plain = words.replace(/\s+/g, ' ').slice(0, 600);
+    throw new Error(`${String(error)}; waited for: ${what}; the page says: ${plain}`, { cause: error });
+  }
+}
+
+const WAITS: ReadonlySet<string | symbol> = new Set([
+  'click',
+  'fill',
+  'hover',
+  'wait',
+  'waitHandle',
+  'scroll',
+]);
+
+function tellingLocator(page: Page, selector: string, locator: object): object {
+  return new Proxy(locator, {
+    get(target, name) {
+      const value: unknown = Reflect.get(target, name, target);
+      if (typeof value !== 'function') return value;
+      const call = value.bind(target) as (...of: unknown[]) => unknown;
+      if (WAITS.has(name))
+        return (...of: unknown[]) =>
+          telling(page, `${String(name)} ${selector}`, () => call(...of) as Promise<unknown>);
+      return (...of: unknown[]) => {
+        const made = call(...of);
+        const isLocator = made !== null && typeof made === 'object' && 'click' in made;
+        return isLocator ? tellingLocator(page, selector, made) : made;
+      };
+    },
+  });
 }
 
 /** All that pages before have stored in the browser. */

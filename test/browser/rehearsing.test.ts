@@ -61,6 +61,16 @@ describe('rig, log and evening, in Chromium', () => {
         ?.textContent?.includes('failed at the last rehearsal'),
     );
     await sees(page, '94 of 132 clean');
+    // Nothing moved under the finger; what is in another order by now is put so when one asks.
+    const order = () =>
+      page.$$eval('[data-practice]', (items) => items.map((e) => (e as HTMLElement).dataset.practice));
+    const before = await order();
+    expect(before.indexOf('Bridge')).to.be.greaterThan(before.indexOf('Verse'));
+    await press(page, 'Put it in order anew');
+    await page.waitForFunction(() => !document.body.innerText.includes('Put it in order anew'));
+    const after = await order();
+    expect(after.indexOf('Bridge')).to.be.lessThan(after.indexOf('Verse'));
+    expect([...after].sort()).to.deep.equal([...before].sort());
     await page.locator('[role="tab"] ::-p-text(Rehearsals)').click();
     await sees(page, 'Verse 94 bpm');
     await press(page, 'Change today');

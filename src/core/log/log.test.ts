@@ -175,6 +175,48 @@ describe('what to practise', () => {
     });
   });
 
+  it('what failed stands until it went clean at its tempo, also when others were rehearsed since', () => {
+    const once = rehearsed(
+      song(),
+      { reached: [at('Verse', 120, true)], failed: [failed('Verse', 'the push'), failed('Chorus', '')] },
+      { reached: [at('Coda', 90, true)] },
+    );
+    const of = (s: Song, section: string) =>
+      practiceFor(s).find((p) => p.section === section && p.into === null);
+    expect(of(once, 'Verse')).to.include({ why: 'failed', words: 'the push' });
+    expect(of(once, 'Chorus')).to.include({ why: 'failed', words: 'failed when it was last rehearsed' });
+    const cleaned = rehearsed(once, { reached: [at('Verse', 120, true)] });
+    expect(of(cleaned, 'Verse')).to.equal(undefined);
+    // The same evening: it failed, and then it went.
+    const { id, ...tonight } = cleaned.log!.rehearsals.at(-1)!;
+    const sameDay = applyEdit(cleaned, {
+      kind: 'log',
+      change: {
+        what: 'rehearsed',
+        rehearsal: { ...tonight, id, failed: [{ ...failed('Verse', 'late'), over: true }] },
+      },
+    });
+    expect(of(sameDay, 'Verse')).to.equal(undefined);
+  });
+
+  it('what was clean once and not the last time is not ready', () => {
+    const slipped = rehearsed(
+      song(),
+      { reached: [at('Verse', 120, true)] },
+      { reached: [at('Verse', 116, false)] },
+    );
+    expect(practiceFor(slipped).find((p) => p.section === 'Verse' && p.into === null)).to.include({
+      why: 'near',
+      words: '120 of 120 clean once, not the last time',
+    });
+    const faster = rehearsed(
+      song(),
+      { reached: [at('Verse', 120, true)] },
+      { reached: [at('Verse', 130, false)] },
+    );
+    expect(practiceFor(faster).some((p) => p.section === 'Verse' && p.into === null)).to.equal(false);
+  });
+
   it('law: everything once, to be begun no faster than it is wanted', () => {
     fc.assert(
       fc.property(anySong, fc.integer({ min: 20, max: 400 }), (start, tempo) => {

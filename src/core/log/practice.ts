@@ -26,7 +26,7 @@ const UNDER = 10;
 const SLOWEST = 0.4;
 
 /**
- * What to do tonight, in order: joins that want practice, the hardest first; what failed at the last rehearsal; what is
+ * What to do tonight, in order: joins that want practice, the hardest first; what failed when it was last rehearsed; what is
  * close to its tempo, the nearest first; then what is far from it, and what was never rehearsed. Everything once; what
  * went clean at its tempo and did not fail since stays away.
  */
@@ -46,17 +46,20 @@ export function practiceFor(song: Song): readonly PracticeItem[] {
       from: Math.max(lowest, Math.min(Math.round(wanted), Math.round(from))),
     });
   };
-  const last = song.log?.rehearsals.at(-1) ?? null;
-  const failed = last?.failed.filter((f) => isThere(song, f)) ?? [];
-  const isReady = (of: { section: string; into: string | null }) =>
-    readyShare(progress.get(keyOf(of)) ?? { best: null, wanted: 1 }) >= 1 &&
-    !failed.some((f) => keyOf(f) === keyOf(of));
+  const failed = standingFailures(song);
+  const isReady = (of: { section: string; into: string | null }) => {
+    const known = progress.get(keyOf(of));
+    if (!known || readyShare(known) < 1 || hasSlipped(known)) return false;
+    return !failed.some((f) => keyOf(f.failure) === keyOf(of));
+  };
   for (const { connection, reason } of practiceOrder(connectionsOf(song))) {
     const place = { section: connection.from.playing.section.name, into: connection.to.playing.section.name };
     if (!isReady(place)) add({ ...place, bar: null, why: 'join', words: reason });
   }
-  for (const f of failed)
-    add({ section: f.section, into: f.into, bar: f.bar, why: 'failed', words: failureWords(f) });
+  for (const { failure, isLast } of failed) {
+    const { section, into, bar } = failure;
+    add({ section, into, bar, why: 'failed', words: failureWords(failure, isLast) });
+  }
   const byShare = [...progress.values()]
     .filter((p) => !isReady(p))
     .sort((a, b) => readyShare(b) - readyShare(a));
@@ -76,17 +79,39 @@ function keyOf({ section, into }: { readonly section: string; readonly into: str
   return `${section}\n${into ?? ''}`;
 }
 
+/**
+ * What failed when it was last rehearsed, the latest rehearsal first, and whether that was the last one of all. What went clean
+ * since is over.
+ */
+function standingFailures(song: Song): readonly { readonly failure: Failure; readonly isLast: boolean }[] {
+  const rehearsals = [...(song.log?.rehearsals ?? [])].reverse();
+  const spoken = new Set<string>();
+  return rehearsals.flatMap(({ failed, reached }, i) => {
+    const standing = failed.filter((f) => !f.over && isThere(song, f) && !spoken.has(keyOf(f)));
+    for (const one of [...failed, ...reached]) spoken.add(keyOf(one));
+    return standing.map((failure) => ({ failure, isLast: i === 0 }));
+  });
+}
+
+/** Whether it did not go clean the last time, no faster than it once did. */
+function hasSlipped({ best, days }: Progress): boolean {
+  const last = days.at(-1);
+  return last !== undefined && last.clean === null && best !== null && last.tempo <= best;
+}
+
 function isThere(song: Song, { section, into }: Failure): boolean {
   const has = (name: string) => song.sections.some((s) => s.name === name);
   return has(section) && (into === null || has(into));
 }
 
-function failureWords({ player, words }: Failure): string {
+function failureWords({ player, words }: Failure, isLast: boolean): string {
   const who = player === null ? '' : `${PLAYER_WORDS[player]}: `;
-  return `${who}${words === '' ? 'failed at the last rehearsal' : words}`;
+  const plain = isLast ? 'failed at the last rehearsal' : 'failed when it was last rehearsed';
+  return `${who}${words === '' ? plain : words}`;
 }
 
-function shareWords({ best, wanted }: Progress): string {
+function shareWords(progress: Progress): string {
+  const { best, wanted } = progress;
   if (best === null) return `never clean yet, wanted ${wanted}`;
-  return `${best} of ${wanted} clean`;
+  return `${best} of ${wanted} clean${hasSlipped(progress) ? ' once, not the last time' : ''}`;
 }

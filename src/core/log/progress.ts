@@ -63,7 +63,7 @@ export function wantedTempo(song: Song, section: string): number {
   return material === null ? song.tempo : Math.round(beatsAMinute(material.tempo, material.meter) * 10) / 10;
 }
 
-/** How much of its tempo something reached clean, 0 … 1; 0 where it never went clean. */
+/** How much of its tempo, in whole beats, something reached clean, 0 … 1; 0 where it never went clean. */
 export function readyShare({ best, wanted }: Pick<Progress, 'best' | 'wanted'>): number {
-  return best === null ? 0 : Math.min(1, best / wanted);
+  return best === null ? 0 : Math.min(1, best / Math.floor(wanted));
 }

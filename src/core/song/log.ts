@@ -76,6 +76,8 @@ export interface Failure {
   readonly bar: number | null;
   readonly player: Player | null;
   readonly words: string;
+  /** It went clean at its tempo later on the same day. */
+  readonly over?: true;
 }
 
 /** One rehearsal of the song. */

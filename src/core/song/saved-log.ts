@@ -70,6 +70,7 @@ const failure = object({
   bar: count.nullable().defined(),
   player: player.nullable().defined(),
   words: words.defined(),
+  over: boolean().oneOf([true]).optional(),
 }).noUnknown();
 
 const rehearsal = object({

@@ -34,7 +34,7 @@ export function BandsDialog({ model, onClose }: { model: SplitModel; onClose: ()
       {bands === 'failed' && <p role="alert">This could not be measured; nothing was changed.</p>}
       {bands !== null && bands !== 'failed' && (
         <>
-          <Suspense fallback={<p>Drawing …</p>}>
+          <Suspense fallback={<p className="h-80">Drawing …</p>}>
             <BandsChart bands={bands} />
           </Suspense>
           <ul className="my-2 list-disc pl-5">

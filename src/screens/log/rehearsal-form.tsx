@@ -48,6 +48,7 @@ const schema = object({
           .defined(),
         player: string().defined(),
         words: long,
+        over: boolean().oneOf([true]).optional(),
       }),
     )
     .required(),
@@ -77,6 +78,7 @@ export function RehearsalForm(props: {
         bar: f.bar,
         player: f.player ?? '',
         words: f.words,
+        ...(f.over ? { over: f.over } : {}),
       })),
       notes: rehearsal.notes,
     },
@@ -95,6 +97,7 @@ export function RehearsalForm(props: {
         bar: f.bar,
         player: f.player === '' ? null : (f.player as Player),
         words: f.words.trim(),
+        ...(f.over ? { over: f.over } : {}),
       })),
       notes: said.notes.trim(),
     });

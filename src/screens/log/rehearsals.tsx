@@ -70,7 +70,7 @@ function ProgressPart({ progress }: { readonly progress: readonly Progress[] }) 
   return (
     <section aria-label="Progress" className="rounded-lg border border-line bg-sheet p-3">
       <h2 className="text-base font-bold">How near it came to its tempo</h2>
-      <Suspense fallback={<p>Drawing …</p>}>
+      <Suspense fallback={<p className="h-72">Drawing …</p>}>
         <ProgressChart progress={progress} />
       </Suspense>
       <details className="text-[0.875rem]">
@@ -153,6 +153,7 @@ function Told({ rehearsal, onOpen }: { readonly rehearsal: Rehearsal; readonly o
           {failed.map((f, i) => (
             <li key={i} className="border-l-4 border-watch pl-2">
               {failureWords(f)}
+              {f.over && <span className="text-soft"> · went clean later that day</span>}
             </li>
           ))}
         </ul>

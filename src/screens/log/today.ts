@@ -31,11 +31,20 @@ export function putRehearsal(rehearsal: Rehearsal): Edit {
   return { kind: 'log', change: { what: 'rehearsed', rehearsal } };
 }
 
-/** Today's rehearsal with a tempo that was reached; of the same place the new word counts. */
-export function withReached(song: Song, reached: Reached): Edit {
+/**
+ * Today's rehearsal with a tempo that was reached; of the same place the new word counts. What failed there earlier today is
+ * over when it went clean at `wanted` beats a minute.
+ */
+export function withReached(song: Song, reached: Reached, wanted: number): Edit {
   const now = todays(song);
-  const others = now.reached.filter((r) => r.section !== reached.section || r.into !== reached.into);
-  return putRehearsal({ ...now, reached: [...others, reached] });
+  const isHere = (one: Pick<Reached, 'section' | 'into'>) =>
+    one.section === reached.section && one.into === reached.into;
+  const isOver = reached.clean && reached.tempo >= Math.floor(wanted);
+  return putRehearsal({
+    ...now,
+    reached: [...now.reached.filter((r) => !isHere(r)), reached],
+    failed: now.failed.map((f) => (isOver && isHere(f) ? { ...f, over: true } : f)),
+  });
 }
 
 export function withFailure(song: Song, failure: Failure): Edit {

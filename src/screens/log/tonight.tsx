@@ -8,40 +8,69 @@ import { useDesk, usePorts } from '../ports';
 import { placeOf, placeWords } from './place';
 import { withFailure, withReached } from './today';
 
-const WHY: Readonly<Record<PracticeItem['why'], string>> = {
+const WHY: Readonly<Record<Listed['why'], string>> = {
   join: 'join',
   failed: 'failed',
   near: 'close to its tempo',
   far: 'on its way',
   new: 'new',
+  done: 'done',
 };
 const STEP_BPM = 2;
 
 /** What to do tonight, in order, each with its loop, its tempo and the ladder one touch away. */
 export function Tonight({ song }: { readonly song: Song }) {
-  const items = practiceFor(song);
+  const now = practiceFor(song);
+  const { items, isMoved, anew } = useHeldOrder(song, now);
   if (song.sections.length === 0)
     return <p className="text-soft">There is nothing to practise before the song has sections.</p>;
   if (items.length === 0)
     return <p>Everything went clean at its tempo. Play the song through, or write down below how it went.</p>;
   return (
-    <ol className="flex flex-col gap-2" aria-label="What to practise, in order">
-      {items.map((item, i) => (
-        <Item key={`${item.section} ${item.into ?? ''}`} song={song} item={item} place={i + 1} />
-      ))}
-    </ol>
+    <>
+      <ol className="flex flex-col gap-2" aria-label="What to practise, in order">
+        {items.map((item, i) => (
+          <Item key={keyOf(item)} song={song} item={item} place={i + 1} />
+        ))}
+      </ol>
+      {isMoved && (
+        <p>
+          <Button className="max-sm:min-h-11" onClick={anew}>
+            Put it in order anew
+          </Button>
+        </p>
+      )}
+    </>
   );
 }
 
-function Item({
-  song,
-  item,
-  place,
-}: {
-  readonly song: Song;
-  readonly item: PracticeItem;
-  readonly place: number;
-}) {
+/** As it is listed: `done` is what needs no more practice since the list was looked at first. */
+type Listed = Omit<PracticeItem, 'why'> & { readonly why: PracticeItem['why'] | 'done' };
+
+const keyOf = ({ section, into }: Pick<PracticeItem, 'section' | 'into'>) => `${section}\n${into ?? ''}`;
+
+/**
+ * The list in the order it had when it was looked at first: nothing moves away under the finger that writes down how
+ * something went. What is done stays, and what is new comes last, until it is put in order anew.
+ */
+function useHeldOrder(song: Song, now: readonly PracticeItem[]) {
+  const [held, setHeld] = useState(now);
+  const known = new Set(held.map(keyOf));
+  const fresh = now.filter((item) => !known.has(keyOf(item)));
+  if (fresh.length > 0) setHeld([...held, ...fresh]);
+  const current = new Map(now.map((item) => [keyOf(item), item]));
+  const isThere = (name: string | null) => name === null || song.sections.some((s) => s.name === name);
+  const items = held.flatMap((item): readonly Listed[] => {
+    const one = current.get(keyOf(item));
+    if (one) return [one];
+    if (!isThere(item.section) || !isThere(item.into)) return [];
+    return [{ ...item, why: 'done', words: 'went clean at its tempo' }];
+  });
+  const isMoved = items.map(keyOf).join() !== now.map(keyOf).join();
+  return { items, isMoved, anew: () => setHeld(now) };
+}
+
+function Item({ song, item, place }: { readonly song: Song; readonly item: Listed; readonly place: number }) {
   const { desk, listening } = usePorts();
   const words = placeWords(item);
   const log = song.log?.rehearsals.at(-1);
@@ -60,9 +89,11 @@ function Item({
     play();
   };
   const reached = (clean: boolean) =>
-    desk.getState().edit(withReached(song, { section: item.section, into: item.into, tempo, clean }), {
-      label: `${words}: ${tempo} bpm, ${clean ? 'clean' : 'not clean yet'}`,
-    });
+    desk
+      .getState()
+      .edit(withReached(song, { section: item.section, into: item.into, tempo, clean }, item.wanted), {
+        label: `${words}: ${tempo} bpm, ${clean ? 'clean' : 'not clean yet'}`,
+      });
   const turn = (by: number) =>
     setTempo(Math.min(TEMPO_RANGE.max, Math.max(TEMPO_RANGE.min, Math.round(tempo) + by)));
   return (
