@@ -1,5 +1,5 @@
 import type { PlannedPart, PlannedStroke } from '../heard/index';
-import type { HeardTake, Onset } from './onsets';
+import { looksLikeAnEnd, type HeardTake, type Onset } from './onsets';
 
 /** A planned stroke and what was heard for it. */
 export interface Match {
@@ -48,8 +48,14 @@ const WEAK = 0.25;
 /** Where a strike is wanted this near, what is faint is one too; so faint at least. */
 const WANTED_S = 0.045;
 const LEAST_FAINT = -2.5;
-/** What is so much softer than others of its kind is not the player's, in dB. */
+/** What is so much softer than others of its kind around it, or anywhere, is not the player's, in dB. */
 const GATE_DB = 11;
+const GATE_ANYWHERE_DB = 14;
+/** What is faint is the player's only where it is hardly softer: a strike that was missed leaves less behind. */
+const GATE_FAINT_DB = 5;
+/** How loud the player is at a place is told by so many seconds around it, and so many strikes at least. */
+const LOUD_S = 6;
+const LEAST_LOUD = 5;
 
 /**
  * Lays a recording against what was planned. `start`: where the music begins in it, in seconds, known within `spreadS`;
@@ -79,11 +85,14 @@ export function alignTake(
   const strong = struck.filter((s) => !s.weak && isOnTape(line.start + s.at * line.stretch));
   if (rough.length < 0.25 * strong.length) return nothing;
   const curve = ownTempo(rough);
-  const kept = gated(onsets, rough, part.strokes);
+  const softBy = softness(rough, part.strokes);
+  const kept = gated(onsets, rough, { strokes: part.strokes, softBy });
   const met = metAround(kept, struck, curve);
   const again = ownTempo(met.length >= 4 ? met : rough);
   const plain = metAround(kept, struck, again);
-  const final = withFaint(plain, struck, heard.faint, again);
+  const isOwn = (s: Struck, onset: Onset) =>
+    s.weak || (softBy(onset, part.strokes[s.index]!.kind).here < GATE_FAINT_DB && !looksLikeAnEnd(onset));
+  const final = withFaint(plain, { struck, faint: heard.faint, timeOf: again, isOwn });
   const used = new Set(final.map((m) => m.onset));
   const matched = new Set(final.map((m) => m.stroke));
   return {
@@ -265,37 +274,61 @@ function distanceTo(met: readonly Met[], planned: number, nth: number): number {
   return distances[Math.min(nth, distances.length) - 1] ?? 0;
 }
 
+/** How much softer something is than what the player strikes in this way, around it and in all of the take, in dB. */
+type Softness = (
+  onset: Onset,
+  kind: PlannedStroke['kind'],
+) => { readonly here: number; readonly anywhere: number };
+
+function softness(met: readonly Met[], strokes: readonly PlannedStroke[]): Softness {
+  const loudOf = (some: readonly Met[]) =>
+    some.map((m) => m.onset.loudDb).sort((a, b) => a - b)[some.length >> 1] ?? -Infinity;
+  const of = (kind: PlannedStroke['kind']) => {
+    const own = met.filter((m) => strokes[m.stroke]!.kind === kind);
+    // Of a kind that is rare, others say how loud it should be; a dead hit may be much softer.
+    const isRare = own.length < LEAST_LOUD;
+    const some = isRare ? met : own;
+    return { some, usual: loudOf(some), spare: isRare ? (kind === 'dead' ? 9 : 3) : 0 };
+  };
+  const kinds = { ring: of('ring'), mute: of('mute'), dead: of('dead') };
+  return (onset, kind) => {
+    const { some, usual, spare } = kinds[kind];
+    const near = some.filter((m) => Math.abs(m.onset.at - onset.at) < LOUD_S);
+    const around = near.length >= LEAST_LOUD ? loudOf(near) : usual;
+    return { here: around - onset.loudDb - spare, anywhere: usual - onset.loudDb - spare };
+  };
+}
+
 /** Without what is far softer than the player's strikes of its kind: others, and the room. */
 function gated(
   onsets: readonly Onset[],
   met: readonly Met[],
-  strokes: readonly PlannedStroke[],
+  of: { readonly strokes: readonly PlannedStroke[]; readonly softBy: Softness },
 ): readonly Onset[] {
-  const kindOf = (m: Met) => strokes[m.stroke]!.kind;
-  const usual = (some: readonly Met[]) =>
-    some.map((m) => m.onset.loudDb).sort((a, b) => a - b)[some.length >> 1] ?? -Infinity;
-  const limit = (kind: PlannedStroke['kind']) => {
-    const own = met.filter((m) => kindOf(m) === kind);
-    // Of a kind that is rare, others say how loud it should be; a dead hit may be much softer.
-    return own.length >= 5 ? usual(own) - GATE_DB : usual(met) - GATE_DB - (kind === 'dead' ? 9 : 3);
-  };
-  const limits = { ring: limit('ring'), mute: limit('mute'), dead: limit('dead') };
-  const kinds = new Map(met.map((m) => [m.onset, kindOf(m)]));
-  const lowest = Math.min(...Object.values(limits).filter((x) => x > -Infinity), Infinity);
+  const { strokes, softBy } = of;
+  const kinds = new Map(met.map((m) => [m.onset, strokes[m.stroke]!.kind]));
+  const played = [...new Set(kinds.values())];
   return onsets.filter((onset) => {
     const kind = kinds.get(onset);
-    const least = kind ? limits[kind] : lowest;
-    return least === Infinity || onset.loudDb >= least;
+    // What was met by nothing may be of any kind that is played.
+    return (kind ? [kind] : played).some((one) => {
+      const { here, anywhere } = softBy(onset, one);
+      return here <= GATE_DB && anywhere <= GATE_ANYWHERE_DB;
+    });
   });
 }
 
 /** With what is faint, where a stroke is wanted and nothing plain was heard. */
 function withFaint(
   met: readonly Met[],
-  struck: readonly Struck[],
-  faint: readonly Onset[],
-  timeOf: (planned: number) => number,
+  of: {
+    readonly struck: readonly Struck[];
+    readonly faint: readonly Onset[];
+    readonly timeOf: (planned: number) => number;
+    readonly isOwn: (stroke: Struck, onset: Onset) => boolean;
+  },
 ): readonly Met[] {
+  const { struck, faint, timeOf, isOwn } = of;
   const has = new Set(met.map((m) => m.stroke));
   const taken = new Set<Onset>();
   const more = struck.flatMap((s): Met[] => {
@@ -303,6 +336,7 @@ function withFaint(
     const wanted = timeOf(s.at);
     const near = faint
       .filter((o) => Math.abs(o.at - wanted) < WANTED_S && o.plain >= LEAST_FAINT && !taken.has(o))
+      .filter((o) => isOwn(s, o))
       .sort((a, b) => b.plain - a.plain)[0];
     // What was met already does not click twice.
     if (!near || met.some((m) => Math.abs(m.onset.at - near.at) < 0.05)) return [];
@@ -321,7 +355,7 @@ function metAround(
   const pairs = struck.flatMap((s) => {
     const wanted = timeOf(s.at);
     return onsets
-      .filter((onset) => Math.abs(onset.at - wanted) < NARROW_S)
+      .filter((onset) => Math.abs(onset.at - wanted) < NARROW_S && (s.weak || !looksLikeAnEnd(onset)))
       .map((onset) => ({
         stroke: s.index,
         planned: s.at,

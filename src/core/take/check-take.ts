@@ -4,7 +4,7 @@ import { plannedPart, type PlannedPart, type Span } from '../heard/index';
 import type { Song } from '../song/index';
 import { alignTake, type AlignedTake } from './align';
 import { hearHolds } from './chords';
-import { hearTake, type HeardTake } from './onsets';
+import { hearTake, looksLikeAnEnd, type HeardTake } from './onsets';
 import { readTake, type TakeReading } from './read-take';
 import { isTold } from './remark';
 
@@ -118,7 +118,7 @@ export function strikeTimes(sound: Float32Array, soundRate: number): readonly nu
   const { onsets } = hearTake(audio, rate);
   const louds = onsets.map((o) => o.loudDb).sort((a, b) => a - b);
   const usual = louds[Math.floor(0.75 * louds.length)] ?? 0;
-  return onsets.filter((o) => o.loudDb > usual - 12).map((o) => 1000 * o.at);
+  return onsets.filter((o) => o.loudDb > usual - 12 && !looksLikeAnEnd(o)).map((o) => 1000 * o.at);
 }
 
 function shareMet({ isFound, matches, unheard }: AlignedTake): number {

@@ -5,9 +5,18 @@ import type { HeardTake } from './onsets';
 /** A dead hit itself is heard so long. */
 export const DEAD_S = 0.06;
 
+/** Where the others are louder than this, missed strikes and stops they play over cannot be told, in dB. */
+export const BLEED_DB = -19;
+/** A rest louder than this is so by the others only where so many of their strikes in it are heard: as loud they would be. */
+const RUNG_DB = -12;
+const HEARD_SHARE = 0.5;
+/** A strike of theirs is heard when something is within this. */
+const NEAR_S = 0.06;
+
 /**
  * How loud it is where the player is silent, against what is struck, in dB: in rests during which the others sound, if there
- * are any. Short rests are rung into, and say too much rather than too little.
+ * are any. Short rests are rung into, and say too much rather than too little; a loud one in which nothing is struck where the
+ * others strike is rung over, and says nothing.
  */
 export function bleedOf(
   heard: HeardTake,
@@ -28,7 +37,11 @@ export function bleedOf(
     if (to - from < 0.05) continue;
     const level = levelBetween(heard, aligned.timeOf(from), aligned.timeOf(to));
     const isOver = others.some((o) => o.strokes.some((s) => s.at < to && s.end > from));
-    if (level !== null) rests.push({ level, isLong, isOver });
+    const theirs = others.flatMap((o) => o.strokes.filter((s) => s.at > from && s.at < to && !s.slurred));
+    const isHeard = (at: number) => heard.onsets.some((o) => Math.abs(o.at - aligned.timeOf(at)) < NEAR_S);
+    const count = theirs.filter((s) => isHeard(s.at)).length;
+    const isRungOver = level !== null && level - loud > RUNG_DB && count <= HEARD_SHARE * theirs.length;
+    if (level !== null && !isRungOver) rests.push({ level, isLong, isOver });
   }
   for (const kind of [
     rests.filter((r) => r.isLong && r.isOver),

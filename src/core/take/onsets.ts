@@ -11,8 +11,12 @@ export interface Onset {
   readonly riseDb: number;
   /** How sharply it begins: rise of what changes quickly, within milliseconds (natural logarithm). */
   readonly edge: number;
-  /** The same against the most of a whole period of a low string before. */
-  readonly over: number;
+  /** How much the bands rise from just before to just after, and how much those above the middle do (natural logarithms). */
+  readonly up: number;
+  readonly high: number;
+  /** How much the upper ones are above what was before a moment later, and how much the bands have fallen by then. */
+  readonly highLater: number;
+  readonly fell: number;
   /** How plainly it is a strike; below `LEAST_PLAIN` it is one only where one is expected. */
   readonly plain: number;
 }
@@ -38,8 +42,6 @@ const FLOOR = 1e-7;
 const ABOVE = 1.6;
 const LEAST = 0.02;
 const AROUND_S = 0.18;
-/** As long as a period of the lowest string (a bass's low A). */
-const BEFORE_MS = 30;
 /** Two strikes are not nearer than this. */
 const APART_S = 0.045;
 
@@ -53,6 +55,8 @@ export function hearTake(audio: Float32Array, rate: number): HeardTake {
   const hop = STEP_S * rate;
   const count = Math.max(0, Math.floor(audio.length / hop));
   const bands = bandsOf(size, rate);
+  const levels = levelsOf(audio, rate, count);
+  const gain = evenGain(levels);
   const rows: Float32Array[] = [];
   const flux = new Float32Array(count);
   for (let n = 0; n < count; n += 1) {
@@ -63,7 +67,7 @@ export function hearTake(audio: Float32Array, rate: number): HeardTake {
     bands.forEach(([from, to], b) => {
       let power = 0;
       for (let k = from; k < to; k += 1) power += out[2 * k]! ** 2 + out[2 * k + 1]! ** 2;
-      row[b] = Math.log1p(400 * Math.sqrt(power / (to - from)) * (4 / size));
+      row[b] = Math.log1p(400 * gain * Math.sqrt(power / (to - from)) * (4 / size));
     });
     rows.push(row);
     const before = rows[n - LAG];
@@ -72,15 +76,14 @@ export function hearTake(audio: Float32Array, rate: number): HeardTake {
       for (let b = 0; b < row.length; b += 1) sum += Math.max(0, row[b]! - before[b]!);
       flux[n] = sum / row.length;
     }
-    if (n > 2 * LAG) rows[n - 2 * LAG] = rows[n - LAG]!;
   }
-  const levels = levelsOf(audio, rate, count);
   const rises = peaksOf(flux).map((n): Omit<Onset, 'plain'> => {
-    const { at, edge, over } = sharpened(audio, rate, n * STEP_S);
+    const { at, edge } = sharpened(audio, rate, n * STEP_S);
     const step = Math.round(at / STEP_S);
     const after = loudest(levels, step + 1, step + 12);
     const before = loudest(levels, step - 8, step - 2);
-    return { at, strength: flux[n]!, loudDb: after, riseDb: after - before, edge, over };
+    const shape = shapeAt(rows, at / STEP_S);
+    return { at, strength: flux[n]!, loudDb: after, riseDb: after - before, edge, ...shape };
   });
   const all = plainness(rises);
   return {
@@ -92,27 +95,79 @@ export function hearTake(audio: Float32Array, rate: number): HeardTake {
   };
 }
 
+/** Whether it is as likely that something ended there: much falls, and little rises. Only what is weak sounds like that. */
+export function looksLikeAnEnd({ up, fell }: Onset): boolean {
+  return up < 0.2 && fell > 0.3;
+}
+
 /** Below it something is no strike where none is expected. */
 const LEAST_PLAIN = -0.7;
 
 /**
- * How plainly something is a strike, as the logarithm of its odds: how much of the spectrum rose, how sharply, and whether
- * it got louder. The end of a sound clicks too, and low notes beat. Weights by logistic regression on 42 takes of the
- * stand-in (7 parts in 3 rooms; 8,687 rises of the spectrum, a third of them strikes).
+ * How plainly something is a strike, as the logarithm of its odds: how much of the spectrum rose there and how sharply, how
+ * much the upper bands did, and what fell meanwhile (a chord that is changed falls as well, a sound that just ends only falls).
+ * Weights by logistic regression on 42 takes of the stand-in (7 parts in 3 rooms; 8,860 rises of the spectrum, a third of
+ * them strikes).
  */
 function plainness(rises: readonly Omit<Onset, 'plain'>[]): readonly Onset[] {
   const rising = rises.filter((o) => o.riseDb > 3).map((o) => o.strength);
   const all = (rising.length >= 4 ? rising : rises.map((o) => o.strength)).sort((a, b) => a - b);
   const usual = all[Math.floor(0.75 * all.length)] ?? 1;
+  const within = (x: number, least: number, most: number) => Math.min(most, Math.max(least, x));
   return rises.map((rise) => {
     const plain =
-      0.07 +
-      1.41 * Math.log(rise.strength / usual) +
-      1.21 * Math.log(Math.max(0.05, rise.edge)) +
-      0.17 * Math.min(6, Math.max(-4, rise.riseDb)) +
-      0.93 * Math.min(3, Math.max(-2, rise.over));
+      0.62 +
+      1.35 * Math.log(Math.max(0.02, rise.strength / usual)) +
+      1.25 * Math.log(Math.max(0.05, rise.edge)) +
+      1.92 * Math.log(Math.max(0.01, rise.up)) +
+      7.86 * within(rise.high, -0.4, 0.8) -
+      2.89 * within(rise.highLater, -0.4, 0.5) +
+      14.18 * within(rise.fell, 0, 0.5);
     return { ...rise, plain };
   });
+}
+
+/** Before, just after and a moment after a strike, in seconds from it. */
+const BEFORE_S = [-0.035, -0.02];
+const AFTER_S = [0.012, 0.02];
+const LATER_S = [0.045, 0.06];
+/** Bands from here on are the upper ones. */
+const UPPER = 0.6;
+
+/** How the bands move at a moment, given in steps: a string that is struck again adds what is high, and what is cut off only falls. */
+function shapeAt(
+  rows: readonly Float32Array[],
+  at: number,
+): Pick<Onset, 'up' | 'high' | 'highLater' | 'fell'> {
+  const around = (times: readonly number[]) =>
+    times.flatMap((t) => rows[Math.min(rows.length - 1, Math.max(0, Math.round(at + t / STEP_S)))] ?? []);
+  const [before, after, later] = [around(BEFORE_S), around(AFTER_S), around(LATER_S)];
+  const count = before[0]!.length;
+  const mean = (some: readonly Float32Array[], b: number) =>
+    some.reduce((sum, row) => sum + row[b]!, 0) / some.length;
+  const first = Math.floor(UPPER * count);
+  let [up, high, highLater, fell] = [0, 0, 0, 0];
+  for (let b = 0; b < count; b += 1) {
+    const was = mean(before, b);
+    const [rises, stays] = [mean(after, b) - was, mean(later, b) - was];
+    up += Math.max(0, rises) / count;
+    fell += Math.max(0, -stays) / count;
+    if (b < first) continue;
+    high += rises / (count - first);
+    highLater += stays / (count - first);
+  }
+  return { up, high, highLater, fell };
+}
+
+/** As loud as this, what a recording is loud with is brought to before its spectrum is looked at, in dB under full scale. */
+const EVEN_DB = -12;
+const MOST_GAIN_DB = 45;
+
+/** What a recording is to be multiplied by to be as loud as others are. */
+function evenGain(levels: Float32Array): number {
+  const sorted = levels.slice().sort();
+  const loud = sorted[Math.floor(0.95 * sorted.length)] ?? EVEN_DB;
+  return 10 ** (Math.min(MOST_GAIN_DB, EVEN_DB - loud) / 20);
 }
 
 /** A few bins each at the bottom, about a sixth of an octave further up. */
@@ -164,15 +219,11 @@ function peaksOf(flux: Float32Array): readonly number[] {
   return peaks;
 }
 
-/** The millisecond in which what was struck rises most, near where the spectrum rose. */
-function sharpened(
-  audio: Float32Array,
-  rate: number,
-  near: number,
-): { at: number; edge: number; over: number } {
+/** The millisecond in which what was struck rises most, near where the spectrum rose, and how much it does. */
+function sharpened(audio: Float32Array, rate: number, near: number): { at: number; edge: number } {
   const step = Math.max(1, Math.round(rate / 1000));
-  const first = Math.round((near - 0.025 - BEFORE_MS / 1000) * rate);
-  const count = 45 + BEFORE_MS;
+  const first = Math.round((near - 0.025) * rate);
+  const count = 45;
   const energy: number[] = [];
   for (let n = 0; n < count; n += 1) {
     let sum = 0;
@@ -183,18 +234,13 @@ function sharpened(
     }
     energy.push(sum + 1e-12);
   }
-  let best = { at: near, rise: -Infinity, edge: 0, over: 0 };
-  for (let n = BEFORE_MS + 4; n < count - 4; n += 1) {
+  let best = { at: near, rise: -Infinity, edge: 0 };
+  for (let n = 4; n < count - 4; n += 1) {
     const before = (energy[n - 1]! + energy[n - 2]! + energy[n - 3]! + energy[n - 4]!) / 4;
     const after = (energy[n]! + energy[n + 1]! + energy[n + 2]!) / 3;
     const edge = Math.log(after / before);
-    const rise = edge - 0.02 * Math.abs(n - 22 - BEFORE_MS);
-    if (rise <= best.rise) continue;
-    // A low string's own period has edges too: it must rise over all of the last one.
-    let most = 0;
-    for (let k = n - BEFORE_MS; k < n - 3; k += 1)
-      most = Math.max(most, (energy[k]! + energy[k + 1]! + energy[k + 2]!) / 3);
-    best = { at: (first + n * step) / rate, rise, edge, over: Math.log(after / most) };
+    const rise = edge - 0.02 * Math.abs(n - 22);
+    if (rise > best.rise) best = { at: (first + n * step) / rate, rise, edge };
   }
   return best;
 }

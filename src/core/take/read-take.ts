@@ -1,16 +1,18 @@
 import type { PlannedPart } from '../heard/index';
 import type { AlignedTake, Match } from './align';
 import { hearHolds } from './chords';
-import { bleedOf, clippedShare } from './levels';
-import type { HeardTake } from './onsets';
+import { BLEED_DB, bleedOf, clippedShare } from './levels';
+import { looksLikeAnEnd, type HeardTake } from './onsets';
 import { isTold, placed, type TakeRemark } from './remark';
-import { BLEED_DB, openMutes, stopsOf } from './stops';
+import { openMutes, stopsOf } from './stops';
 
 /** What this recording does not allow to be said, and why. */
 export type TakeLimit =
   | { readonly what: 'notFound' }
-  /** The others are so many dB under the player: no missed or extra strikes, or no extra ones alone. */
-  | { readonly what: 'bleed'; readonly db: number; readonly forbids: 'missed' | 'extra' }
+  /** The others are so many dB under the player: no missed or extra strikes, or none too many near what they strike. */
+  | { readonly what: 'bleed'; readonly db: number; readonly forbids: 'missed' | 'near' }
+  /** More is struck that nobody is to play than one player adds: no strikes too many. */
+  | { readonly what: 'strangers' }
   /** Nowhere a rest in which the others could be measured. */
   | { readonly what: 'noRest' }
   /** So many stops at which the others play too loudly on. */
@@ -35,8 +37,20 @@ export interface TakeReading {
 /** Early or late by less is never said, in ms (of synthetic takes: the error is 6 to 9 ms). */
 const OFF_MS = 20;
 const OFF_ROUGH_MS = 30;
-/** Strikes too many are told where the others are quieter than this, in dB. */
+/** Where the others are quieter than this, in dB, whatever is struck is the player's. */
 const QUIET_DB = -25;
+/** Strikes too many are so much softer than the player's others at most: where it is quiet, and where others may be heard. */
+const EXTRA_DB = 12;
+const EXTRA_AMONG_DB = 8;
+/** Nearer than this to what is written for the player, or to what somebody else strikes, it is that. */
+const WRITTEN_S = 0.08;
+const THEIRS_S = 0.06;
+/** Where more than this share of all strikes is nobody's, others are heard that nothing is known of. */
+const MOST_EXTRA = 0.15;
+/** A strike gets louder by this, in dB; what is plainly one by less. */
+const RISE_DB = 1.3;
+const RISE_PLAIN_DB = 0.5;
+const PLAINLY = 1.5;
 /** What ended less than this before still sounds where the next is struck. */
 const AGAIN_S = 0.03;
 /** Nearer than this by so much, something else was played. */
@@ -78,10 +92,12 @@ export function readTake(
   }
   const bleedDb = bleedOf(heard, aligned, part, of.others ?? []);
   const canMiss = bleedDb === null || bleedDb <= BLEED_DB;
-  const canExtra = bleedDb !== null && bleedDb <= QUIET_DB;
+  const isQuiet = bleedDb !== null && bleedDb <= QUIET_DB;
+  const extras = canMiss ? extrasOf(aligned, part, { others: of.others ?? [], isQuiet }) : [];
   if (bleedDb === null) limits.push({ what: 'noRest' });
   else if (!canMiss) limits.push({ what: 'bleed', db: Math.round(bleedDb), forbids: 'missed' });
-  else if (!canExtra) limits.push({ what: 'bleed', db: Math.round(bleedDb), forbids: 'extra' });
+  else if (!isQuiet) limits.push({ what: 'bleed', db: Math.round(bleedDb), forbids: 'near' });
+  if (extras === null) limits.push({ what: 'strangers' });
   const stops = stopsOf(heard, aligned, part, { others: of.others ?? [], bleedDb });
   if (stops.untold > 0) limits.push({ what: 'stops', count: stops.untold });
   const holds = hearHolds(audio, rate, part, aligned);
@@ -90,7 +106,7 @@ export function readTake(
   const remarks = [
     ...together(offTime(aligned, part, canMiss ? OFF_MS : OFF_ROUGH_MS)),
     ...(canMiss ? together(missedOf(aligned, part, bleedDb !== null)) : []),
-    ...(canExtra ? extrasOf(aligned, part) : []),
+    ...(extras ?? []),
     ...stops.remarks,
     ...(bleedDb !== null && bleedDb <= -20 ? together(openMutes(heard, aligned, part)) : []),
     ...holds.flatMap(({ strokes, margin, other }): TakeRemark[] => {
@@ -174,17 +190,30 @@ function missedOf(aligned: AlignedTake, part: PlannedPart, isSure: boolean): rea
   });
 }
 
-/** Plain strikes, as loud as others, far from all that is written. */
-function extrasOf(aligned: AlignedTake, part: PlannedPart): readonly TakeRemark[] {
+/**
+ * Plain strikes, nearly as loud as the player's others, far from all that is written; where others are heard or may be, far
+ * from what they strike too. Null: so many that they are somebody else's.
+ */
+function extrasOf(
+  aligned: AlignedTake,
+  part: PlannedPart,
+  of: { readonly others: readonly PlannedPart[]; readonly isQuiet: boolean },
+): readonly TakeRemark[] | null {
   const louds = aligned.matches.map((m) => m.onset.loudDb).sort((a, b) => a - b);
   const usual = louds[louds.length >> 1] ?? 0;
+  const least = usual - (of.isQuiet ? EXTRA_DB : EXTRA_AMONG_DB);
   const times = part.strokes.map((s) => aligned.timeOf(s.at));
+  const theirs = of.isQuiet ? [] : of.others.flatMap((o) => o.strokes.map((s) => aligned.timeOf(s.at)));
   const first = times[0] ?? 0;
   const last = aligned.timeOf(part.seconds);
-  return aligned.extras.flatMap((onset): TakeRemark[] => {
-    if (onset.plain < 0.5 || onset.loudDb < usual - 8 || onset.riseDb < 0) return [];
-    if (onset.at < first || onset.at > last) return [];
-    if (times.some((t) => Math.abs(t - onset.at) < 0.08)) return [];
+  const isNear = (at: number, list: readonly number[], by: number) => list.some((t) => Math.abs(t - at) < by);
+  const found = aligned.extras.filter((onset) => {
+    if (onset.at < first || onset.at > last || onset.loudDb < least || looksLikeAnEnd(onset)) return false;
+    if (onset.riseDb < (onset.plain > PLAINLY ? RISE_PLAIN_DB : RISE_DB)) return false;
+    return !isNear(onset.at, times, WRITTEN_S) && !isNear(onset.at, theirs, THEIRS_S);
+  });
+  if (!of.isQuiet && found.length > MOST_EXTRA * aligned.matches.length) return null;
+  return found.map((onset): TakeRemark => {
     let before = 0;
     while (before + 1 < times.length && times[before + 1]! < onset.at) before += 1;
     const stroke = part.strokes[before]!;
@@ -194,16 +223,14 @@ function extrasOf(aligned: AlignedTake, part: PlannedPart): readonly TakeRemark[
       gap === null
         ? stroke.beat
         : stroke.beat + ((onset.at - times[before]!) / gap) * (next!.beat - stroke.beat);
-    return [
-      {
-        what: 'extra',
-        ...placed(stroke, aligned),
-        at: onset.at,
-        beats: [Math.round(4 * beat) / 4],
-        isSure: false,
-        strokes: [before],
-      },
-    ];
+    return {
+      what: 'extra',
+      ...placed(stroke, aligned),
+      at: onset.at,
+      beats: [Math.round(4 * beat) / 4],
+      isSure: false,
+      strokes: [before],
+    };
   });
 }
 

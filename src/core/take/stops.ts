@@ -1,11 +1,9 @@
 import type { PlannedPart } from '../heard/index';
 import type { AlignedTake } from './align';
-import { DEAD_S, levelBetween } from './levels';
+import { BLEED_DB, DEAD_S, levelBetween } from './levels';
 import type { HeardTake } from './onsets';
 import { placed, type TakeRemark } from './remark';
 
-/** Where the others are louder than this, missed strikes and stops they play over cannot be told, in dB. */
-export const BLEED_DB = -15;
 /** A stop that falls less than this within 0.3 s rang over; silence so long is a stop. */
 const FALL_DB = 12;
 const SILENT_S = 0.2;

@@ -58,13 +58,14 @@ describe('what is said of a take', () => {
     expect(limitWords({ what: 'bleed', db: -9, forbids: 'missed' })).to.equal(
       'The others are 9 dB below you: missed strikes and strikes too many cannot be told.',
     );
-    expect(limitWords({ what: 'bleed', db: -20, forbids: 'extra' })).to.equal(
-      'The others are 20 dB below you: strikes too many cannot be told.',
+    expect(limitWords({ what: 'bleed', db: -20, forbids: 'near' })).to.equal(
+      'The others are 20 dB below you: strikes too many are told only where nobody else strikes.',
     );
     expect(limitWords({ what: 'stops', count: 1 })).to.match(
       /^One stop cannot be told: the others play on over it/,
     );
-    for (const what of ['notFound', 'noRest'] as const) expect(limitWords({ what })).to.have.length.above(40);
+    for (const what of ['notFound', 'noRest', 'strangers'] as const)
+      expect(limitWords({ what })).to.have.length.above(40);
     expect(limitWords({ what: 'clipped', share: 0.01 })).to.include('record it softer');
     const at = { section: 'A', pass: 1, bar: 0, beat: 1 };
     expect(plantedWords({ what: 'rings', ...at })).to.equal('rings over the stop');

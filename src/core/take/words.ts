@@ -81,9 +81,11 @@ export function limitWords(limit: TakeLimit): string {
     case 'bleed':
       return limit.forbids === 'missed'
         ? `The others are ${-limit.db} dB below you: missed strikes and strikes too many cannot be told.`
-        : `The others are ${-limit.db} dB below you: strikes too many cannot be told.`;
+        : `The others are ${-limit.db} dB below you: strikes too many are told only where nobody else strikes.`;
+    case 'strangers':
+      return 'Much is struck that is in nobody’s part: strikes too many cannot be told.';
     case 'noRest':
-      return 'You are never silent long enough to measure how loud the others are: strikes too many cannot be told, and missed ones only perhaps.';
+      return 'You are never silent long enough to measure how loud the others are: missed strikes are told only perhaps, and strikes too many only where nobody else strikes.';
     case 'stops':
       return `${limit.count === 1 ? 'One stop' : `${limit.count} stops`} cannot be told: the others play on over ${limit.count === 1 ? 'it' : 'them'} too loudly.`;
     case 'clipped':
