@@ -207,6 +207,15 @@ describe('a recording laid against the plan (takes of the stand-in)', function (
     expect(off[off.length >> 1]!).to.be.lessThan(10);
   });
 
+  it('hears a soft recording as a loud one', () => {
+    const { audio } = tried(PARTS[2]!, 'close');
+    const times = (sound: Float32Array) => hearTake(sound, RATE).onsets.map((o) => Math.round(200 * o.at));
+    const soft = times(audio.map((x) => 0.02 * x));
+    const loud = times(audio);
+    expect(soft.filter((t) => loud.includes(t)).length / loud.length).to.be.greaterThan(0.97);
+    expect(soft.length / loud.length).to.be.within(0.97, 1.03);
+  });
+
   it('does not pretend to find a plan in silence, or strokes where there are none', () => {
     const { part } = tried(PARTS[0]!, 'close');
     const silence = hearTake(new Float32Array(RATE * 10), RATE);
@@ -245,6 +254,7 @@ describe('what may be said of a take (takes of the stand-in; the page it was mea
       expect(count.missed!.so, 'missed').to.be.at.least(count.missed!.planted - 1);
       expect(count.missed!.said - count.missed!.so, 'missed said wrongly').to.be.at.most(1);
       expect(count.extra!.said - count.extra!.so, 'extra said wrongly').to.equal(0);
+      expect(count.extra!.so / count.extra!.planted, 'extra').to.be.at.least(0.5);
       expect(count.open!.said - count.open!.so, 'open mutes said wrongly').to.equal(0);
     });
   }
