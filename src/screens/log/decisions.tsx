@@ -128,7 +128,8 @@ function Row({ song, decision }: { readonly song: Song; readonly decision: Decis
   const told = was
     .slice(0, TOLD)
     .map((part) => `${was.length > 1 ? `bar ${part.bar} ` : ''}${partWords(part)}`);
-  const more = was.length > TOLD ? ` and ${was.length - TOLD} bars more` : '';
+  const left = was.length - TOLD;
+  const more = left > 0 ? ` and ${left} more ${left === 1 ? 'bar' : 'bars'}` : '';
   return (
     <article
       data-decision={kind}

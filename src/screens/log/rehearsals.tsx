@@ -73,6 +73,7 @@ function ProgressPart({ progress }: { readonly progress: readonly Progress[] }) 
       <Suspense fallback={<p className="h-72">Drawing …</p>}>
         <ProgressChart progress={progress} />
       </Suspense>
+      <p className="text-[0.875rem] text-soft">Hollow: not clean that day.</p>
       <details className="text-[0.875rem]">
         <summary className="cursor-pointer">The same in figures</summary>
         <div className="overflow-x-auto">
