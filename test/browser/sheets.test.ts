@@ -305,9 +305,8 @@ describe('sheets, stand and files, in Chromium', () => {
   it('the whole shelf comes in as one file, and what is there already is asked about', async () => {
     const { page, complaints } = await app.open();
     const [first, second] = demoTexts().map(([, one]) => readChart(one).song);
-    const archive = packed(
-      shelfFiles([first!, { ...second!, tempo: second!.tempo + 1 }, { ...first!, title: 'Quite New' }]),
-    );
+    const songs = [first!, { ...second!, tempo: second!.tempo + 1 }, { ...first!, title: 'Quite New' }];
+    const archive = packed(shelfFiles(songs, [{ name: 'Cellar', songs: [2, 0] }]));
     await give(page, 'shelf.zip', archive);
     await page.waitForSelector('[data-shelf-in]');
     expect(await complaintsOfAxe(page)).to.deep.equal([]);
@@ -315,12 +314,18 @@ describe('sheets, stand and files, in Chromium', () => {
     await sees(page, 'another one is here');
     await page.select(`select[aria-label="${second!.title} is here already"]`, 'replace');
     await press(page, 'Put 2 on the shelf');
-    await sees(page, '2 songs put on the shelf.');
+    await sees(page, '2 songs put on the shelf, with 1 set list.');
     await sees(page, 'Quite New');
     const titles = await page.$$eval('li [data-song]', (all) => all.map((a) => a.textContent));
     expect(titles.filter((t) => t === second!.title).length).to.equal(1);
     expect(titles).to.include('Quite New');
     await sees(page, `${second!.tempo + 1} bpm`);
+    await page.locator('button ::-p-text(Cellar)').click();
+    await sees(page, '2 of 5 songs');
+    const listed = await page.$$eval('li [data-song]', (all) => all.map((a) => a.textContent));
+    expect(listed).to.deep.equal(['Quite New', first!.title]);
+    await press(page, 'Undo');
+    await page.waitForFunction(() => !document.body.innerText.includes('Cellar'));
     expect(complaints).to.deep.equal([]);
   });
 });

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { microphoneArgs } from '../../scripts/browser';
 import { readChart } from '../../src/core/formats/index';
+import { songWithTakes } from '../../src/core/formats/files/song-with-takes';
 import { takeWav } from '../../src/core/formats/wav/take-wav';
 import { plannedPart, spansOfPlaying } from '../../src/core/heard/index';
 import { mockTake, ROOMS, type Fault } from '../../src/core/take/index';
@@ -128,6 +129,28 @@ describe('a take, in Chromium', () => {
     await sees(page, 'It does not begin where it was said');
     await page.locator('[data-kept-take] button ::-p-text(Delete)').click();
     await page.waitForFunction(() => document.querySelector('[data-kept-take]') === null);
+    // Out of an archive it comes back to the song that is there.
+    const { song } = readChart(readFileSync('demo/tramline-sparks.txt', 'utf8'));
+    const about = {
+      player: 'guitar1',
+      made: 1_790_000_000_000,
+      words: 'Verse ×2',
+      tempoShare: 1,
+      start: 2,
+    } as const;
+    const sound = { name: 'take', audio: new Float32Array(44_100).fill(0.1), rate: 22_050 };
+    const archive = join(folder, 'with-recordings.zip');
+    writeFileSync(archive, songWithTakes(song, [{ ...about, ...sound, spans: spansOfPlaying(song, 1) }]));
+    await goTo(page, 'Songs');
+    const songs = (await page.waitForSelector('input[aria-label="Import songs"]'))!;
+    await (songs as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(archive);
+    await sees(page, 'keep the recording in this browser');
+    await page.locator('[data-shelf-in] button ::-p-text(Take the rest)').click();
+    await sees(page, '0 songs put on the shelf, with 1 recording.');
+    await openSong(page, 'Tramline Sparks');
+    await goTo(page, 'Log');
+    await page.waitForSelector('[data-kept-take]');
+    await sees(page, 'Guitar 1, Verse ×2');
     expect(complaints).to.deep.equal([]);
   });
 

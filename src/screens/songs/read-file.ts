@@ -1,6 +1,6 @@
 import { formatProblem } from '../../core/base/index';
-import { readAny, type ZipFile } from '../../core/formats/index';
-import { openFile, toText } from '../../core/formats/files/index';
+import { readAny } from '../../core/formats/index';
+import { openFile, toText, type OpenedFile, type SetIn } from '../../core/formats/files/index';
 import { saveSong, type Song } from '../../core/song/index';
 import { fileTrouble, readImport, readShelf, type ShelfEntry, type SongStorage } from '../../store/index';
 import type { SongIn } from '../take/shelf-in-dialog';
@@ -42,7 +42,7 @@ export async function readFile(
     }
     case 'many': {
       const entries = await readShelf(storage);
-      return { kind: 'waits', waiting: { fileName, ...shelfIn(fileName, opened.files, entries) } };
+      return { kind: 'waits', waiting: { fileName, ...shelfIn(fileName, opened, entries) } };
     }
     case 'text':
       break;
@@ -67,10 +67,10 @@ export async function readFile(
 /** The songs of an archive, with what is on the shelf under the same title; what cannot be read is said. */
 function shelfIn(
   archive: string,
-  files: readonly ZipFile[],
+  { files, sets, takes, wrong }: OpenedFile & { readonly kind: 'many' },
   entries: readonly ShelfEntry[],
-): { kind: 'shelf'; songs: readonly SongIn[]; refused: readonly string[] } {
-  const refused: string[] = [];
+): { kind: 'shelf'; songs: readonly SongIn[]; sets: readonly SetIn[]; refused: readonly string[] } {
+  const refused = [...wrong];
   const songs = files.flatMap(({ name, bytes }): readonly SongIn[] => {
     if (name.startsWith('__MACOSX/') || name.split('/').at(-1)!.startsWith('.')) return [];
     const read = readImport(name.split('/').at(-1)!, toText(bytes));
@@ -82,8 +82,9 @@ function shelfIn(
       refused.push(`${name}: ${formatProblem(read.problems[0]!)}; the rest is read`);
     const here = entries.find((e) => e.title === read.song.title);
     const isSame = here?.song && JSON.stringify(saveSong(here.song)) === JSON.stringify(saveSong(read.song));
-    return [{ song: read.song, here: here ? (isSame ? 'same' : 'other') : null }];
+    const own = takes.filter((take) => take.song === name);
+    return [{ file: name, song: read.song, here: here ? (isSame ? 'same' : 'other') : null, takes: own }];
   });
   if (songs.length === 0 && refused.length === 0) refused.push(`${archive} holds no songs`);
-  return { kind: 'shelf', songs, refused };
+  return { kind: 'shelf', songs, sets, refused };
 }

@@ -168,12 +168,18 @@ export function Songs() {
       const { packed, shelfFiles } = await arriving(() => import('../../core/formats/files/index'));
       const { shelfEntry } = await arriving(work);
       const entries = await Promise.all((cards ?? []).map((card) => shelfEntry(storage, card.id)));
-      const songs = entries.flatMap((entry) => (entry?.song ? [entry.song] : []));
-      downloadBytes('orchestron-songs.zip', packed(shelfFiles(songs)), 'application/zip');
+      const readable = entries.flatMap((entry) => (entry?.song ? [{ id: entry.id, song: entry.song }] : []));
+      const songs = readable.map(({ song }) => song);
+      const places = new Map(readable.map(({ id }, i) => [id, i]));
+      const sets = shelf.sets.map(({ name, songs: ids }) => ({
+        name,
+        songs: ids.flatMap((id) => places.get(id) ?? []),
+      }));
+      downloadBytes('orchestron-songs.zip', packed(shelfFiles(songs, sets)), 'application/zip');
       const left = entries.length - songs.length;
       tell({
         tone: left > 0 ? 'watch' : 'plain',
-        text: `${songs.length} songs handed out as one file.${left > 0 ? ` ${left} cannot be read and ${left === 1 ? 'is' : 'are'} not in it.` : ''}`,
+        text: `${songs.length} songs${sets.length > 0 ? ' and the set lists' : ''} handed out as one file.${left > 0 ? ` ${left} cannot be read and ${left === 1 ? 'is' : 'are'} not in it.` : ''}`,
       });
     });
 

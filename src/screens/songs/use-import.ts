@@ -1,8 +1,8 @@
+import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import type { Song } from '../../core/song/index';
-import { freeTitle, type SongStorage } from '../../store/index';
+import { freeTitle, type SetList, type SongStorage } from '../../store/index';
 import { arriving } from '../arriving';
-import type { WhenThere } from '../take/shelf-in-dialog';
+import type { ShelfChoice } from '../take/shelf-in-dialog';
 import type { Waiting, WithoutId } from './waiting';
 
 /** What became of one file. */
@@ -17,8 +17,8 @@ interface Ports {
   readonly storage: SongStorage;
   /** What became of the files so far, every time it changes. */
   readonly tell: (outcomes: readonly FileOutcome[]) => void;
-  /** Songs that were put on the shelf, as one deed. */
-  readonly added: (ids: readonly string[], label: string) => void;
+  /** Songs and set lists that were put on the shelf, as one deed. */
+  readonly added: (ids: readonly string[], label: string, sets?: readonly SetChange[]) => void;
   readonly refresh: () => Promise<void>;
 }
 
@@ -85,14 +85,19 @@ export function useImport({ storage, tell, added, refresh }: Ports) {
     }
   };
 
-  /** Puts songs out of an archive on the shelf, as was chosen for each. */
-  const takeShelf = async (chosen: readonly { readonly song: Song; readonly when: WhenThere }[]) => {
+  /** Puts songs out of an archive on the shelf, as was chosen for each, with set lists and recordings of them. */
+  const takeShelf = async ({ songs, sets, withTakes }: ShelfChoice) => {
     const { addSong } = await arriving(() => import('./read-file'));
     let cards = await storage.cards();
     const ids: string[] = [];
-    for (const { song, when } of chosen) {
-      if (when === 'leave') continue;
+    /** Where the song of each file is on the shelf now. */
+    const places = new Map<string, string>();
+    for (const { song, file, when } of songs) {
       const here = cards.find((card) => card.title === song.title);
+      if (when === 'leave') {
+        if (here) places.set(file, here.id);
+        continue;
+      }
       if (when === 'replace' && here) {
         await storage.remove(here.id, Date.now());
         cards = cards.filter((card) => card !== here);
@@ -103,15 +108,51 @@ export function useImport({ storage, tell, added, refresh }: Ports) {
       );
       const id = await addSong(storage, { ...song, title }, { now: Date.now(), draft: null });
       ids.push(id);
+      places.set(file, id);
       cards = [...cards, { ...UNKNOWN, id, title }];
     }
-    const words = `${ids.length} ${ids.length === 1 ? 'song' : 'songs'} put on the shelf.`;
-    done(ids.length > 0 ? 'in' : 'left', words);
-    added(ids, words.replace(/ put on the shelf\.$/, ' out of an archive'));
+    const lists: SetChange[] = [];
+    for (const set of sets) lists.push(await setTakenIn(storage, set, places));
+    let kept = 0;
+    if (withTakes) {
+      const { keepTakes } = await arriving(() => import('./takes-in'));
+      for (const { file, takes } of songs)
+        if (places.has(file)) kept += await keepTakes(places.get(file)!, takes);
+    }
+    const some = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
+    const beside = [
+      ...(lists.length > 0 ? [some(lists.length, 'set list')] : []),
+      ...(kept > 0 ? [some(kept, 'recording')] : []),
+    ].join(' and ');
+    const what = some(ids.length, 'song');
+    const isIn = ids.length > 0 || beside !== '';
+    done(isIn ? 'in' : 'left', `${what} put on the shelf${beside === '' ? '' : `, with ${beside}`}.`);
+    added(ids, `${what} out of an archive`, lists);
     await refresh();
   };
 
   return { importFiles, takeShelf, waiting: waiting[0] ?? null, left: waiting.length, done };
+}
+
+/** A set list before and after something came in; `was` null: there was none. */
+export interface SetChange {
+  readonly was: SetList | null;
+  readonly now: SetList;
+}
+
+/** Songs of an archive on a set list of this name: behind what it has, or on a new one. */
+async function setTakenIn(
+  storage: SongStorage,
+  { name, songs: files }: ShelfChoice['sets'][number],
+  places: ReadonlyMap<string, string>,
+): Promise<SetChange> {
+  const was = (await storage.setLists()).find((list) => list.name === name) ?? null;
+  const coming = files.flatMap((file) => places.get(file) ?? []);
+  const own = was?.songs ?? [];
+  const songs = [...own, ...coming.filter((id) => !own.includes(id))];
+  const now = { id: was?.id ?? nanoid(12), name, songs };
+  await storage.keepSetList(now);
+  return { was, now };
 }
 
 let nextId = 0;

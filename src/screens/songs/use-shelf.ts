@@ -11,6 +11,7 @@ import {
 } from '../../store/index';
 import { arriving } from '../arriving';
 import { useOpenedPorts, useShelfPorts } from '../shelf-ports';
+import type { SetChange } from './use-import';
 
 /** What stands on the shelf, and what can be done with it; every deed can be taken back. */
 export interface Shelf {
@@ -25,8 +26,8 @@ export interface Shelf {
   remove(card: SongCard): Promise<void>;
   restore(song: BinnedSong): Promise<boolean>;
   discard(songs: readonly BinnedSong[]): Promise<void>;
-  /** Songs that were put on the shelf just now: one deed. */
-  added(ids: readonly string[], label: string): void;
+  /** Songs, and set lists, that were put on the shelf just now: one deed. */
+  added(ids: readonly string[], label: string, sets?: readonly SetChange[]): void;
   /** Gives how many were missing. */
   bringDemo(): Promise<number>;
   newSet(name: string): Promise<SetList>;
@@ -138,8 +139,20 @@ export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>):
       await storage.discard(songs.map(({ stored }) => stored.id));
       await refresh();
     },
-    added(ids, label) {
-      if (ids.length > 0) did({ label, undo: () => remove(ids), redo: () => restore(ids) });
+    added(ids, label, sets = []) {
+      if (ids.length === 0 && sets.length === 0) return;
+      did({
+        label,
+        undo: async () => {
+          for (const { was, now } of sets)
+            await (was === null ? storage.removeSetList(now.id) : storage.keepSetList(was));
+          await remove(ids);
+        },
+        redo: async () => {
+          for (const { now } of sets) await storage.keepSetList(now);
+          await restore(ids);
+        },
+      });
     },
     async bringDemo() {
       const added = await addDemo(

@@ -1,3 +1,4 @@
+import type { SetIn } from '../../core/formats/files/index';
 import type { Taken } from '../../core/formats/index';
 import type { SongIn } from '../take/shelf-in-dialog';
 
@@ -10,7 +11,12 @@ export type Waiting = { readonly fileName: string; readonly id: number } & (
       readonly from: 'MusicXML' | 'MIDI';
       readonly file: string;
     }
-  | { readonly kind: 'shelf'; readonly songs: readonly SongIn[]; readonly refused: readonly string[] }
+  | {
+      readonly kind: 'shelf';
+      readonly songs: readonly SongIn[];
+      readonly sets: readonly SetIn[];
+      readonly refused: readonly string[];
+    }
 );
 
 type Without<T> = T extends unknown ? Omit<T, 'id'> : never;

@@ -1,12 +1,24 @@
 import { useState } from 'react';
+import type { SetIn, TakeIn } from '../../core/formats/files/index';
 import type { Song } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 
 /** A song of an archive, and the one on the shelf that is called the same. */
 export interface SongIn {
+  /** The file it is in. */
+  readonly file: string;
   readonly song: Song;
   /** `same`: to the last note; null: none is called so. */
   readonly here: 'same' | 'other' | null;
+  /** Recordings of it in the archive. */
+  readonly takes: readonly TakeIn[];
+}
+
+/** What was chosen: what is done with each song, and whether set lists and recordings come along. */
+export interface ShelfChoice {
+  readonly songs: readonly (SongIn & { readonly when: WhenThere })[];
+  readonly sets: readonly SetIn[];
+  readonly withTakes: boolean;
 }
 
 /** What is done with a song that is there already. */
@@ -15,22 +27,28 @@ export type WhenThere = 'both' | 'replace' | 'leave';
 /** Songs out of an archive: those that are there already are asked about, one by one or all alike. */
 export function ShelfInDialog({
   songs,
+  sets,
   refused,
   onClose,
   onTake,
 }: {
   readonly songs: readonly SongIn[];
+  readonly sets: readonly SetIn[];
   /** What could not be read, in words. */
   readonly refused: readonly string[];
   readonly onClose: () => void;
-  readonly onTake: (chosen: readonly { readonly song: Song; readonly when: WhenThere }[]) => void;
+  readonly onTake: (chosen: ShelfChoice) => void;
 }) {
   const [when, setWhen] = useState<readonly WhenThere[]>(() =>
     songs.map(({ here }) => (here === null ? 'both' : here === 'same' ? 'leave' : 'both')),
   );
   const double = songs.filter(({ here }) => here !== null).length;
   const all = (choice: WhenThere) => setWhen(songs.map(({ here }, i) => (here === null ? when[i]! : choice)));
+  const [withSets, setWithSets] = useState(true);
+  const [withTakes, setWithTakes] = useState(true);
   const count = when.filter((w) => w !== 'leave').length;
+  const takes = songs.reduce((sum, song) => sum + song.takes.length, 0);
+  const hasMore = (sets.length > 0 && withSets) || (takes > 0 && withTakes);
   return (
     <Dialog open onClose={onClose} title="Songs out of an archive">
       <div className="flex flex-col gap-3" data-shelf-in>
@@ -73,6 +91,18 @@ export function ShelfInDialog({
             </li>
           ))}
         </ul>
+        {sets.length > 0 && (
+          <label className="flex min-h-9 items-center gap-2">
+            <input type="checkbox" checked={withSets} onChange={(e) => setWithSets(e.target.checked)} />
+            with {sets.length === 1 ? 'the set list' : 'the set lists'} {sets.map((s) => s.name).join(', ')}
+          </label>
+        )}
+        {takes > 0 && (
+          <label className="flex min-h-9 items-center gap-2">
+            <input type="checkbox" checked={withTakes} onChange={(e) => setWithTakes(e.target.checked)} />
+            keep {takes === 1 ? 'the recording' : `the ${takes} recordings`} in this browser
+          </label>
+        )}
         {refused.length > 0 && (
           <div role="alert">
             <p className="font-bold">Not read</p>
@@ -90,10 +120,16 @@ export function ShelfInDialog({
           <Button
             look="strong"
             className="!min-h-10"
-            disabled={count === 0}
-            onClick={() => onTake(songs.map(({ song }, i) => ({ song, when: when[i]! })))}
+            disabled={count === 0 && !hasMore}
+            onClick={() =>
+              onTake({
+                songs: songs.map((song, i) => ({ ...song, when: when[i]! })),
+                sets: withSets ? sets : [],
+                withTakes: takes > 0 && withTakes,
+              })
+            }
           >
-            Put {count} on the shelf
+            {count === 0 && hasMore ? 'Take the rest' : `Put ${count} on the shelf`}
           </Button>
         </div>
       </div>

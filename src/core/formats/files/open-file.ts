@@ -1,6 +1,8 @@
 import { MOST_MIDI_BYTES, readMidi } from '../midi/read-midi';
 import { readMusicXml } from '../musicxml/read-musicxml';
 import type { Taken } from '../taken/taken';
+import { setsIn, SETS_FILE, type SetIn } from './shelf-files';
+import { isOfTakes, takesIn, type TakeIn } from './song-with-takes';
 import { isZip, toText, unpacked, type ZipFile } from './zip';
 
 /** What a file turned out to be, whatever it is called. */
@@ -9,8 +11,14 @@ export type OpenedFile =
   | { readonly kind: 'text'; readonly text: string }
   /** Notes from elsewhere: who plays what is to be chosen. */
   | { readonly kind: 'notes'; readonly from: 'MusicXML' | 'MIDI'; readonly taken: Taken }
-  /** Several files in one. */
-  | { readonly kind: 'many'; readonly files: readonly ZipFile[] }
+  /** Several songs in one, with set lists and recordings of them; `wrong` says what of these cannot be read. */
+  | {
+      readonly kind: 'many';
+      readonly files: readonly ZipFile[];
+      readonly sets: readonly SetIn[];
+      readonly takes: readonly TakeIn[];
+      readonly wrong: readonly string[];
+    }
   | { readonly kind: 'refused'; readonly message: string };
 
 /** Looks at a file by what is in it. What cannot be read is refused with what was expected. */
@@ -27,8 +35,7 @@ export function openFile(name: string, bytes: Uint8Array): OpenedFile {
     const files = unpacked(bytes);
     if (!files.ok) return refuse(files.error);
     const score = scoreIn(files.value);
-    // Recordings that lie beside a song are no songs; they are opened where takes are.
-    if (score === null) return { kind: 'many', files: files.value.filter(({ name: n }) => !isRecording(n)) };
+    if (score === null) return many(files.value);
     const read = readMusicXml(toText(score.bytes));
     return read.ok ? { kind: 'notes', from: 'MusicXML', taken: read.value } : refuse(read.error);
   }
@@ -41,8 +48,17 @@ export function openFile(name: string, bytes: Uint8Array): OpenedFile {
   return { kind: 'text', text };
 }
 
-function isRecording(name: string): boolean {
-  return /^recordings\/[^/]+\.wav$/i.test(name);
+/** Songs, and what lies beside them: set lists and recordings are no songs. */
+function many(all: readonly ZipFile[]): OpenedFile {
+  const files = all.filter(({ name }) => name !== SETS_FILE && !isOfTakes(name));
+  const [sets, takes] = [setsIn(all), takesIn(all)];
+  return {
+    kind: 'many',
+    files,
+    sets: sets.ok ? sets.value : [],
+    takes: takes.ok ? takes.value : [],
+    wrong: [sets, takes].flatMap((read) => (read.ok ? [] : [read.error])),
+  };
 }
 
 function isMidi(bytes: Uint8Array): boolean {

@@ -42,7 +42,8 @@ export function KeptTakes({ song, held }: { readonly song: Song; readonly held: 
     const takes = [];
     for (const note of notes) {
       const kept = await keptTakes.get(note.id);
-      if (kept) takes.push({ name: takeName(song, note), audio: fromWhole(kept.samples), rate: kept.rate });
+      if (kept)
+        takes.push({ ...note, name: takeName(song, note), audio: fromWhole(kept.samples), rate: kept.rate });
     }
     downloadBytes(
       `${fileName(song.title)}-with-recordings.zip`,
