@@ -183,16 +183,18 @@ const SOFTEST_DB = -60;
 function RecordingNow() {
   const { taking } = usePorts();
   const meter: Taking['meter'] = useStore(taking, (s) => s.meter);
-  const { seconds, of, db, isMusic } = meter;
+  const { seconds, of, db, isMusic, until } = meter;
   const isTooLoud = db > -1;
   return (
     <>
       <Button look="strong" className="min-h-11 !px-4" onClick={() => taking.getState().enough()}>
         <Square size={16} aria-hidden /> That was it
       </Button>
-      <output className="tabular-nums" data-recording>
-        {isMusic ? `Recording: ${Math.floor(seconds)} of ${Math.ceil(of)} s` : 'Counting in …'}
-      </output>
+      <span role="timer" className="tabular-nums" data-recording>
+        {isMusic
+          ? `Recording: ${Math.floor(seconds)} of ${Math.ceil(of)} s`
+          : `Counting in … ${until === null ? '' : Math.ceil(until)}`}
+      </span>
       <meter
         aria-label="How loud"
         className="h-3 w-40"

@@ -2,7 +2,13 @@ import { nanoid } from 'nanoid';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { openTaping, readRecording, TAPE, type Player as SoundPlayer } from '../../../audio/index';
 import { PLAYER_WORDS, type Player } from '../../../core/form/index';
-import { plannedPart, spansFrom, spansOfPlaying, type Span } from '../../../core/heard/index';
+import {
+  plannedPart,
+  spansFrom,
+  spansOfPlaying,
+  type PlannedPart,
+  type Span,
+} from '../../../core/heard/index';
 import { STEMS, type Fader } from '../../../core/sound/index';
 import { unfold, type Song } from '../../../core/song/index';
 import type { CheckedTake, Planted } from '../../../core/take/index';
@@ -56,6 +62,8 @@ export interface Taking {
     readonly of: number;
     readonly db: number;
     readonly isMusic: boolean;
+    /** Seconds until the music; null: not known yet. */
+    readonly until: number | null;
   };
   record(of: TakeOf, heard: Heard): Promise<void>;
   /** Ends the recording and listens to what there is. */
@@ -81,11 +89,13 @@ interface Ports {
   readonly keptTakes: TakeStorage;
 }
 
-const NO_METER = { seconds: 0, of: 0, db: -100, isMusic: false };
-const COUNT_IN = 1;
-/** Recorded on after the last bar, and room for the count-in, in seconds. */
+const NO_METER = { seconds: 0, of: 0, db: -100, isMusic: false, until: null };
+/** So long at least there is from the button to the music, to get the hands on the strings; and not more bars than this. */
+const COUNT_IN_S = 3.5;
+const MOST_COUNT_IN = 4;
+/** Recorded on after the last bar; and room for that and for getting started, in seconds. */
 const AFTER_S = 1.2;
-const ROOM_S = 12;
+const ROOM_S = 8;
 const LOOK_MS = 60;
 /** The sticks of the count-in are over so long before the music. */
 const LAST_STICK_S = 0.12;
@@ -157,7 +167,8 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
         const { rate, delayS } = taping.value;
         const spans = spansOfTake(song, of.playing);
         const part = plannedPart(song, of.player, { spans, tempoShare: of.tempoShare });
-        const { head, samples } = taping.value.start(part.seconds + ROOM_S);
+        const countIn = countInFor(part);
+        const { head, samples } = taping.value.start(part.seconds + countIn.seconds + ROOM_S);
         const hear = (isCounting: boolean) => player.faders(fadersOf(heard, of.player, isCounting));
         hear(true);
         let counted: number | null = null;
@@ -176,6 +187,7 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
               of: part.seconds,
               db: loudness(samples, written, rate),
               isMusic,
+              until: music === null ? null : Math.max(0, music - seconds),
             },
           });
           const isOver = music !== null && seconds > music + part.seconds + AFTER_S;
@@ -207,7 +219,7 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
           versions: [{ song }],
           spans,
           tempoShare: of.tempoShare,
-          countIn: COUNT_IN,
+          countIn: countIn.bars,
           loop: false,
           at: null,
         });
@@ -280,6 +292,17 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
       },
     };
   });
+}
+
+/** How many bars are counted in before a part, and how many seconds that takes. */
+export function countInFor({ bars, seconds }: Pick<PlannedPart, 'bars' | 'seconds'>): {
+  readonly bars: number;
+  readonly seconds: number;
+} {
+  const [first, second] = bars;
+  const bar = Math.max(0.1, (second?.at ?? seconds) - (first?.at ?? 0));
+  const count = Math.min(MOST_COUNT_IN, Math.max(1, Math.ceil(COUNT_IN_S / bar)));
+  return { bars: count, seconds: count * bar };
 }
 
 /** What of the song it is: every pass of a playing, or everything. */
