@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../base/index';
 import {
+  asPlayed,
   barsOnPass,
   cellsWithLine,
   formatCell,
@@ -20,7 +21,10 @@ import { setPart } from './edit-bar';
 import type { Edit } from './edit';
 import { withLog } from './edit-log';
 import { NO_LOG, type Decision, type DecisionKind, type WrittenPart, type WrittenPlan } from './log';
+import { freeName } from './names';
+import { saveSong } from './saved';
 import { materialOf, meterOf, sectionNamed, sectionsByName, type KeptFinding, type Song } from './song';
+import { withOwnBars } from './where-written';
 
 /** So many bars are kept as they were; beyond, as where a long song is split anew, only that it was done. */
 const MOST_PARTS = 1200;
@@ -34,6 +38,7 @@ export function decisionOf(
   const parts = changedParts(before, after);
   const plan = changedPlan(before, after);
   const kept = changedKept(before, after);
+  const version = what.kind === 'back' ? versionOf(after, before) : null;
   const first = parts[0];
   const section = first?.section ?? (plan ? before.form[plan.entry]!.section : (kept?.section ?? null));
   const players = first
@@ -49,24 +54,91 @@ export function decisionOf(
     was: parts.length > MOST_PARTS ? [] : parts,
     ...(plan ? { plan } : {}),
     ...(kept ? { kept } : {}),
+    ...(version ? { version } : {}),
   };
 }
 
-/** Bars that a player does not play as before, as they were before: section by section, in sections both have. */
+/** The version of a song that is another state of it, to the last note; null: none is. */
+function versionOf(song: Song, other: Song): string | null {
+  const text = bareText(other);
+  return song.versions?.findLast((v) => bareText(v.song) === text)?.name ?? null;
+}
+
+function bareText(song: Song): string {
+  const { versions: _versions, log: _log, ...bare } = song;
+  return JSON.stringify(saveSong(bare));
+}
+
+/** Back to a version, by way of another one that keeps what is here now, unless some version does already. Throws RangeError without it. */
+export function backTo(song: Song, name: string): Edit {
+  const versions = song.versions ?? [];
+  if (!versions.some((v) => v.name === name)) throw new RangeError(`No version ${name}`);
+  const back: Edit = { kind: 'toVersion', name };
+  if (versionOf(song, song) !== null) return back;
+  const here = freeName(
+    `before “${name}”`,
+    versions.map((v) => v.name),
+  );
+  return { kind: 'together', edits: [{ kind: 'keepVersion', name: here }, back] };
+}
+
+/**
+ * Bars that a player does not play as before, as they were before: section by section, in sections both have; then what
+ * differs in one playing alone.
+ */
 export function changedParts(before: Song, after: Song): readonly WrittenPart[] {
   const others = sectionsByName(after);
-  return before.sections.flatMap((was) => {
+  const everywhere = before.sections.flatMap((was) => {
     const is = others.get(was.name);
-    return !is || is === was ? [] : changedIn({ before, after, was, is });
+    if (!is || is === was) return [];
+    const [then, now] = [ownMaterial(before, was.name)!, ownMaterial(after, is.name)!];
+    return changedIn({ before, after, was, is, then, now });
   });
+  const changed = new Set(everywhere.map(partKey));
+  const alone = before.form.flatMap((entry, i) => {
+    const other = after.form[i];
+    if (other?.section !== entry.section || other.variants === entry.variants) return [];
+    const [was, is] = [sectionNamed(before, entry.section), others.get(entry.section)];
+    const [then, now] = [playedAlone(before, i), playedAlone(after, i)];
+    if (!was || !is || !then || !now) return [];
+    return changedIn({ before, after, was, is, then, now }).map((part) => ({ ...part, entry: i }));
+  });
+  // What changed everywhere changed in this playing too.
+  return [...everywhere, ...alone.filter((part) => !changed.has(partKey(part)))];
+}
+
+const partKey = ({ section, pass, bar, player }: WrittenPart) => `${section} ${pass} ${bar} ${player}`;
+
+interface Material {
+  readonly section: Section;
+  readonly times: number;
 }
 
 /** A section as it is played, with the hits that are written: not those of whom somebody strikes with. */
-function ownMaterial(song: Song, name: string): { readonly section: Section; readonly times: number } | null {
+function ownMaterial(song: Song, name: string): Material | null {
   const material = materialOf(song, name);
   if (!material) return null;
   const { hands: _hands, ...section } = material.section;
   return { section, times: material.times };
+}
+
+/** The same of one playing (place in the form, from 0), with what differs there alone. */
+function playedAlone(song: Song, entry: number): Material | null {
+  const playing = song.form[entry];
+  const section = playing && sectionNamed(song, playing.section);
+  if (!section) return null;
+  const { times, variants } = playing;
+  const { hands: _hands, ...played } = asPlayed(section, { times, ...(variants ? { variants } : {}) });
+  return { section: played, times };
+}
+
+/** What a part of a decision is of; null where it is not in the song any more. */
+function materialFor(
+  song: Song,
+  { section, entry }: Pick<WrittenPart, 'section' | 'entry'>,
+): Material | null {
+  if (entry === undefined) return ownMaterial(song, section);
+  return song.form[entry]?.section === section ? playedAlone(song, entry) : null;
 }
 
 interface Pair {
@@ -74,10 +146,11 @@ interface Pair {
   readonly after: Song;
   readonly was: Section;
   readonly is: Section;
+  readonly then: Material;
+  readonly now: Material;
 }
 
-function changedIn({ before, after, was, is }: Pair): readonly WrittenPart[] {
-  const [then, now] = [ownMaterial(before, was.name)!, ownMaterial(after, is.name)!];
+function changedIn({ before, after, was, is, then, now }: Pair): readonly WrittenPart[] {
   /** Bars of passes before, by their places: what is written once for several passes is told once. */
   const seen = new Map<number, Bar[]>();
   return Array.from({ length: Math.min(then.times, now.times) }, (_, i) => i + 1).flatMap((pass) => {
@@ -149,6 +222,9 @@ function changedKept(before: Song, after: Song): KeptFinding | null {
  */
 export function takenBack(song: Song, decision: Decision): Result<Edit> {
   if (decision.over) return fail('This was taken back already');
+  const { version } = decision;
+  if (version !== undefined && song.versions?.some((v) => v.name === version))
+    return ok({ kind: 'toVersion', name: version });
   const edits: Edit[] = [];
   const changes: PartChange[] = [];
   let now = song;
@@ -157,10 +233,19 @@ export function takenBack(song: Song, decision: Decision): Result<Edit> {
     if (!change.ok) return change;
     // A pass may say it already with what another one was given back.
     if (saysAlready(now, part)) continue;
+    const { entry } = change.value;
     changes.push(change.value);
-    now = setPart(now, change.value);
+    now = setPart(
+      entry === undefined ? now : withOwnBars(now, entry, [{ ...change.value, entry }]),
+      change.value,
+    );
   }
-  if (changes.length > 0) edits.push({ kind: 'setParts', changes });
+  const everywhere = changes.filter(({ entry }) => entry === undefined);
+  if (everywhere.length > 0) edits.push({ kind: 'setParts', changes: everywhere });
+  for (const entry of new Set(changes.flatMap((change) => change.entry ?? []))) {
+    const own = changes.filter((change) => change.entry === entry);
+    edits.push({ kind: 'here', entry, edit: { kind: 'setParts', changes: own } });
+  }
   const { plan, kept } = decision;
   if (plan) {
     const entry = song.form[plan.entry];
@@ -175,24 +260,27 @@ export function takenBack(song: Song, decision: Decision): Result<Edit> {
   return ok(edits.length === 1 ? edits[0]! : { kind: 'together', edits });
 }
 
-function saysAlready(song: Song, { section, pass, bar, player, ...was }: WrittenPart): boolean {
-  const own = ownMaterial(song, section)!.section;
+function saysAlready(song: Song, part: WrittenPart): boolean {
+  const { pass, bar, player, ...was } = part;
+  const own = materialFor(song, part)!.section;
   const is = partText(song, own, barsOnPass(own, pass)[bar - 1]!, player);
   return is.cells === was.cells && is.hits === was.hits && is.line === was.line;
 }
 
 /** A bar as it was, to be put in its place again. */
 function changeOf(song: Song, part: WrittenPart): Result<PartChange> {
-  const { section: name, pass, bar, player } = part;
+  const { section: name, pass, bar, player, entry } = part;
   const where = `bar ${bar} of ${name}`;
   const section = sectionNamed(song, name);
-  const material = materialOf(song, name);
-  if (!section || !material) return fail(`${name} is not in the song any more`);
+  if (!section) return fail(`${name} is not in the song any more`);
+  const material = materialFor(song, part);
+  if (!material) return fail('The form has changed since: the playing this was of is not there any more');
   if (pass > material.times || !barsOnPass(material.section, pass)[bar - 1])
     return fail(`There is no ${where} any more`);
   const read = readPart(song, part, section);
   if (!read.ok) return fail(`${where} cannot be as it was: ${read.error}`);
-  return ok({ section: name, pass, bar: bar - 1, player, ...read.value });
+  const alone = entry === undefined ? {} : { entry, times: material.times };
+  return ok({ section: name, pass, bar: bar - 1, player, ...alone, ...read.value });
 }
 
 function readPart(
@@ -252,13 +340,13 @@ export function withDecision(song: Song, decision: Decision): Song {
 }
 
 function isSameMatter(a: Decision, b: Decision): boolean {
-  const places = ({ was }: Decision) =>
-    was.map((p) => `${p.section} ${p.pass} ${p.bar} ${p.player}`).join('\n');
+  const places = ({ was }: Decision) => was.map((p) => `${partKey(p)} ${p.entry ?? ''}`).join('\n');
   const isPlain = (d: Decision) => d.was.length > 0 && !d.plan && !d.kept && !d.over;
   return a.kind === b.kind && b.at - a.at < TRYING_MS && isPlain(a) && isPlain(b) && places(a) === places(b);
 }
 
-function isThere(song: Song, { section, pass, bar }: WrittenPart): boolean {
-  const own = ownMaterial(song, section);
+function isThere(song: Song, part: WrittenPart): boolean {
+  const { pass, bar } = part;
+  const own = materialFor(song, part);
   return own !== null && pass <= own.times && barsOnPass(own.section, pass)[bar - 1] !== undefined;
 }

@@ -58,7 +58,7 @@ export type {
 } from './address';
 export { keyBetween, keyMove, type KeyBetween, type KeyMove } from './key-move';
 export { compareSongs, type Difference } from './compare';
-export { decisionOf, partWords, takenBack, withDecision } from './decide';
+export { backTo, decisionOf, partWords, takenBack, withDecision } from './decide';
 export {
   DECISION_KINDS,
   isDay,

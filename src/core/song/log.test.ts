@@ -5,6 +5,7 @@ import { barsOnPass, PLAYERS, type Player } from '../form/index';
 import { readChart, writeChart } from '../formats/index';
 import {
   applyEdit,
+  backTo,
   DECISION_KINDS,
   decisionOf,
   isDay,
@@ -12,6 +13,7 @@ import {
   readSong,
   saveSong,
   takenBack,
+  unfold,
   withDecision,
   type Decision,
   type Edit,
@@ -265,11 +267,93 @@ describe('the log of a song', () => {
     );
   });
 
+  it('of one playing alone is told as that, and taken back there alone', () => {
+    const start = readChart(`${CHART}== Verse ==\n`).song;
+    const at = { ...cellAt(1), entry: 2, times: 1 };
+    const once: Edit = { kind: 'here', entry: 2, edit: { kind: 'setCells', changes: [{ at, cell: rest }] } };
+    const after = decided(start, once);
+    expect(after.log!.decisions[0]!.was).to.deep.equal([
+      {
+        section: 'Verse',
+        pass: 1,
+        bar: 2,
+        entry: 2,
+        player: 'guitar1',
+        cells: '0:133xxx',
+        hits: 'O-O-O-O-',
+        line: null,
+      },
+    ]);
+    const barsOf = (s: Song) =>
+      unfold(s).map((playing) => barsOnPass(playing.section, 1).map((b) => b.cells.guitar1));
+    expect(barsOf(after)).to.not.deep.equal(barsOf(start));
+    const back = applyEdit(after, { kind: 'takeBack', id: 'd1' });
+    expect(barsOf(back)).to.deep.equal(barsOf(start));
+    const read = readSong(JSON.parse(JSON.stringify(saveSong(after))));
+    expect(read.ok && read.value.log).to.deep.equal(after.log);
+    // Where the form is another one by now it says so.
+    const moved = applyEdit(after, { kind: 'dropPlaying', entry: 2 });
+    const told = takenBack(moved, moved.log!.decisions[0]!);
+    expect(told.ok ? '' : told.error).to.include('The form has changed since');
+  });
+
+  it('going back to a version keeps what was there, once, and is taken back whole', () => {
+    const first = applyEdit(song(), { kind: 'keepVersion', name: 'Early' });
+    const later = applyEdit(first, { kind: 'setHead', change: { tempo: 91 } });
+    const back = (s: Song, name: string, id: string) => {
+      const after = applyEdit(s, backTo(s, name));
+      return withDecision(after, decisionOf(s, after, { ...WHAT, kind: 'back', id }));
+    };
+    const there = back(later, 'Early', 'd1');
+    expect(there.tempo).to.equal(song().tempo);
+    expect(there.versions!.map((v) => v.name)).to.deep.equal(['Early', 'before “Early”']);
+    expect(there.log!.decisions[0]!.version).to.equal('before “Early”');
+    const again = applyEdit(there, { kind: 'takeBack', id: 'd1' });
+    expect(again.tempo).to.equal(91);
+    expect(again.log!.decisions[0]!.over).to.equal(true);
+    // What is kept already is not kept twice.
+    expect(back(again, 'Early', 'd2').versions).to.have.length(2);
+    const read = readSong(JSON.parse(JSON.stringify(saveSong(there))));
+    expect(read.ok && read.value.log).to.deep.equal(there.log);
+    expect(() => backTo(song(), 'Nowhere')).to.throw(RangeError);
+  });
+
+  it('law: what was decided for one playing alone is there again as it was', () => {
+    let tried = 0;
+    fc.assert(
+      fc.property(anySong, fc.nat(), fc.nat(), fc.constantFrom(...PLAYERS), (start, e, b, player) => {
+        const entry = e % Math.max(1, start.form.length);
+        const playing = unfold(start)[entry];
+        if (!playing || playing.entry !== start.form[entry] || playing.section.like?.[player]) return;
+        const { section, times } = start.form[entry]!;
+        const count = barsOnPass(playing.section, 1).length;
+        if (count === 0) return;
+        const part = { section, pass: 1, times, entry, player, bar: b % count };
+        const cells = [{ at: 0, push: 0, cell: rest }] as const;
+        const change = { ...part, cells, hits: null, line: null };
+        const after = decided(start, { kind: 'here', entry, edit: { kind: 'setParts', changes: [change] } });
+        const [known] = after.log!.decisions;
+        if (!known || known.was.length === 0) return;
+        tried += 1;
+        const played = (s: Song) =>
+          barsOnPass(unfold(s)[entry]!.section, 1).map((bar) => [
+            bar.cells[player],
+            bar.hits[player],
+            bar.lines?.[player] ?? null,
+          ]);
+        expect(played(applyEdit(after, { kind: 'takeBack', id: known.id }))).to.deep.equal(played(start));
+      }),
+      { seed: 19, numRuns: 150 },
+    );
+    expect(tried).to.be.greaterThan(20);
+  });
+
   it('law: what is plainly a decision is one by the rules too', () => {
     const text = fc.constantFrom('', 'Verse', 'x');
     const part = fc.record({
       section: text,
       pass: fc.constantFrom<unknown>(1, 0, 2.5, null),
+      entry: fc.constantFrom<unknown>(undefined, 0, 3, -1, 'x'),
       bar: fc.constantFrom<unknown>(1, -1, '1'),
       player: fc.constantFrom<unknown>('bass', 'drums'),
       cells: fc.constantFrom<unknown>('', '0:r', 7),

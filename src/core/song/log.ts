@@ -23,6 +23,8 @@ export interface WrittenPart {
   readonly section: string;
   readonly pass: number;
   readonly bar: number;
+  /** Of one playing alone (place in the form, from 0); left out: wherever the section is played. */
+  readonly entry?: number;
   readonly player: Player;
   readonly cells: string;
   readonly hits: string | null;
@@ -55,6 +57,8 @@ export interface Decision {
   readonly was: readonly WrittenPart[];
   readonly plan?: WrittenPlan;
   readonly kept?: KeptFinding;
+  /** The version that holds the whole song as it was before. */
+  readonly version?: string;
   /** It was taken back. */
   readonly over?: true;
 }

@@ -18,6 +18,7 @@ const part = object({
   section: string().required(),
   pass: count.required(),
   bar: count.required(),
+  entry: number().integer().min(0).optional(),
   player: player.required(),
   cells: string().defined(),
   hits: string().nullable().defined(),
@@ -49,6 +50,7 @@ export const decision = object({
     .optional()
     .default(undefined),
   kept: mixed<object>().optional(),
+  version: string().optional(),
   over: boolean().oneOf([true]).optional(),
 }).noUnknown();
 
@@ -106,7 +108,16 @@ const KEYS: ReadonlySet<string> = new Set([
   'was',
   'over',
 ]);
-const PART_KEYS: ReadonlySet<string> = new Set(['section', 'pass', 'bar', 'player', 'cells', 'hits', 'line']);
+const PART_KEYS: ReadonlySet<string> = new Set([
+  'section',
+  'pass',
+  'bar',
+  'entry',
+  'player',
+  'cells',
+  'hits',
+  'line',
+]);
 
 /** Whether a value is plainly a decision: true only for what the rules accept, false sends it through them. */
 export function isSavedDecision(value: unknown): value is Decision {
@@ -136,6 +147,7 @@ function isPart(value: unknown): boolean {
     isText(value.section) &&
     isCount(value.pass) &&
     isCount(value.bar) &&
+    (value.entry === undefined || (Number.isInteger(value.entry) && (value.entry as number) >= 0)) &&
     PLAYERS.includes(value.player as Player) &&
     typeof value.cells === 'string' &&
     (value.hits === null || typeof value.hits === 'string') &&

@@ -123,7 +123,9 @@ function Row({ song, decision }: { readonly song: Song; readonly decision: Decis
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const { at, kind, words, section, was, players, over, plan } = decision;
-  const place = section === null ? null : placeOf(song, { ...decision, section });
+  const [first] = was;
+  const alone = first?.entry === undefined ? {} : { entry: first.entry };
+  const place = section === null ? null : placeOf(song, { ...decision, ...alone, section });
   const back = over ? null : takenBack(song, decision);
   const told = was
     .slice(0, TOLD)
@@ -144,7 +146,8 @@ function Row({ song, decision }: { readonly song: Song; readonly decision: Decis
           ))}
           <b>{capital(words)}</b>{' '}
           <span className="text-[0.875rem] text-soft">
-            {KINDS[kind]} · {placeWords(decision)} ·{' '}
+            {KINDS[kind]} · {placeWords(decision)}
+            {first?.entry !== undefined && ', this time alone'} ·{' '}
             <time dateTime={new Date(at).toISOString()} title={format(at, 'd MMMM yyyy, HH:mm')}>
               {formatDistanceToNow(at, { addSuffix: true })}
             </time>

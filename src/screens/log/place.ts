@@ -9,6 +9,8 @@ export function placeOf(
     readonly pass?: number | null;
     readonly bar?: number | null;
     readonly into?: string | null;
+    /** In this playing (place in the form, from 0), if it is one of the section; left out: in the first. */
+    readonly entry?: number;
   },
 ): Pick<Selection, 'playing' | 'pass' | 'moment'> | null {
   const playings = unfold(song);
@@ -20,7 +22,9 @@ export function placeOf(
     (into === null ||
       playings[i + 1]?.section.name === into ||
       (into === at.section && playings[i]!.entry.times > 1));
-  const playing = playings.findIndex((_, i) => fits(i));
+  const alone = at.entry === undefined ? undefined : song.form[at.entry];
+  const thisOne = playings.findIndex((one, i) => alone !== undefined && one.entry === alone && fits(i));
+  const playing = thisOne >= 0 ? thisOne : playings.findIndex((_, i) => fits(i));
   if (playing < 0) return null;
   const { section, meter, entry } = playings[playing]!;
   // A way into the next section begins in the last bar of the last pass.

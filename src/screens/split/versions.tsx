@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { PLAYER_WORDS } from '../../core/form/index';
-import { compareSongs, songLength, type Song, type Version } from '../../core/song/index';
+import { backTo, compareSongs, songLength, type Song, type Version } from '../../core/song/index';
 import { Button, Dialog } from '../../ui/index';
 import { PLAYER_TEXT, PlayerMark } from '../../views/index';
 import { HearButton } from '../listening/index';
@@ -74,7 +74,7 @@ export function KeptVersions({ onClose }: { onClose: () => void }) {
               </Button>
               <Button
                 onClick={() => {
-                  edit({ kind: 'toVersion', name: v.name }, { label: `back to “${v.name}”` });
+                  edit(backTo(song, v.name), { label: `back to “${v.name}”`, decided: 'back' });
                   onClose();
                 }}
               >
