@@ -51,11 +51,26 @@ const GUITAR = [
   'open A',
   'open C',
 ];
-const BASS = ['standard', 'drop D', 'drop C', 'five-string'];
+const BASS = ['standard', 'drop D', 'drop C#', 'drop C', 'five-string'];
+/** All strings down alike: a choice of its own where the whole band is asked for first. */
+const ALL_DOWN = ['half a step down', 'a whole step down'];
 
 /** Tunings by what people call them; each is read as it is shown. */
 export function tuningsOf(kind: Instrument['kind']): readonly Named<readonly string[]>[] {
-  return (kind === 'guitar' ? GUITAR : BASS).flatMap((name) => {
+  return tuningsNamed(kind === 'guitar' ? GUITAR : BASS, kind);
+}
+
+/** The same for one instrument alone, which may be tuned down by itself. */
+export function tuningsAlone(kind: Instrument['kind']): readonly Named<readonly string[]>[] {
+  const [usual, ...others] = tuningsOf(kind);
+  return [...(usual ? [usual] : []), ...tuningsNamed(ALL_DOWN, kind), ...others];
+}
+
+function tuningsNamed(
+  names: readonly string[],
+  kind: Instrument['kind'],
+): readonly Named<readonly string[]>[] {
+  return names.flatMap((name) => {
     const tuning = parseTuning(name, kind);
     return tuning.ok ? [{ name: pretty(name), value: tuning.value }] : [];
   });

@@ -112,46 +112,54 @@ function Item({ song, item, place }: { readonly song: Song; readonly item: Liste
       <Button look="strong" className="max-sm:min-h-11" disabled={at === null} onClick={go}>
         {isHere ? 'Once more' : 'Go round'}: {item.from} → {item.wanted} bpm
       </Button>
-      <span role="group" aria-label={`How ${words} went`} className="flex flex-wrap items-center gap-1">
-        <Button
-          className="max-sm:min-h-11 max-sm:min-w-11"
-          aria-label={`${STEP_BPM} slower`}
-          onClick={() => turn(-STEP_BPM)}
-        >
-          −
-        </Button>
-        <output className="min-w-16 text-center tabular-nums">{Math.round(tempo)} bpm</output>
-        <Button
-          className="max-sm:min-h-11 max-sm:min-w-11"
-          aria-label={`${STEP_BPM} faster`}
-          onClick={() => turn(STEP_BPM)}
-        >
-          +
-        </Button>
-        <Button className="max-sm:min-h-11" onClick={() => reached(true)}>
-          Went clean
-        </Button>
-        <Button className="max-sm:min-h-11" onClick={() => reached(false)}>
-          Not yet
-        </Button>
-        <Button
-          look="quiet"
-          className="max-sm:min-h-11"
-          onClick={() =>
-            desk.getState().edit(
-              withFailure(song, {
-                section: item.section,
-                into: item.into,
-                bar: item.bar,
-                player: null,
-                words: '',
-              }),
-              { label: `${words} failed` },
-            )
-          }
-        >
-          Failed
-        </Button>
+      <span
+        role="group"
+        aria-label={`How ${words} went`}
+        className="flex flex-wrap items-center gap-x-3 gap-y-1.5"
+      >
+        <span className="flex items-center gap-1">
+          <Button
+            className="max-sm:min-h-11 max-sm:min-w-11"
+            aria-label={`${STEP_BPM} slower`}
+            onClick={() => turn(-STEP_BPM)}
+          >
+            −
+          </Button>
+          <output className="min-w-16 text-center tabular-nums">{Math.round(tempo)} bpm</output>
+          <Button
+            className="max-sm:min-h-11 max-sm:min-w-11"
+            aria-label={`${STEP_BPM} faster`}
+            onClick={() => turn(STEP_BPM)}
+          >
+            +
+          </Button>
+        </span>
+        <span className="flex items-center gap-1">
+          <Button className="max-sm:min-h-11" onClick={() => reached(true)}>
+            Went clean
+          </Button>
+          <Button className="max-sm:min-h-11" onClick={() => reached(false)}>
+            Not yet
+          </Button>
+          <Button
+            look="quiet"
+            className="max-sm:min-h-11"
+            onClick={() =>
+              desk.getState().edit(
+                withFailure(song, {
+                  section: item.section,
+                  into: item.into,
+                  bar: item.bar,
+                  player: null,
+                  words: '',
+                }),
+                { label: `${words} failed` },
+              )
+            }
+          >
+            Failed
+          </Button>
+        </span>
       </span>
     </li>
   );

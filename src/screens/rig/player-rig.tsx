@@ -4,7 +4,7 @@ import { pretty } from '../../core/pitch/index';
 import type { Song } from '../../core/song/index';
 import { Button, useWidth } from '../../ui/index';
 import { InstrumentDrawing, PLAYER_TEXT, PlayerMark } from '../../views/index';
-import { tuningsOf } from '../ground/named-lists';
+import { tuningsAlone } from '../ground/named-lists';
 import { RigFields } from '../ground/rig-fields';
 import type { Ground } from '../ground/use-ground';
 
@@ -33,7 +33,7 @@ export function PlayerRig(props: { readonly song: Song; readonly ground: Ground;
         )}
       </div>
       <div className="flex flex-wrap gap-1" role="group" aria-label={`Tunings for ${PLAYER_WORDS[player]}`}>
-        {tuningsOf(rig.kind).map(({ name, value }) => {
+        {tuningsAlone(rig.kind).map(({ name, value }) => {
           const text = formatTuning({ ...rig, tuning: value });
           const isNow = value.join() === rig.tuning.join();
           return (
