@@ -185,6 +185,24 @@ describe('a take, in Chromium', () => {
       () => /once more|Take [\d.]+ for Guitar 1|No strikes were heard/.test(document.body.innerText),
       { timeout: 60_000 },
     );
+    // Who leaves in the middle of it takes the microphone along.
+    await page.evaluate(() => {
+      const devices = navigator.mediaDevices;
+      const open = devices.getUserMedia.bind(devices);
+      devices.getUserMedia = async (of) => {
+        const stream = await open(of);
+        (window as unknown as { tracks: MediaStreamTrack[] }).tracks = stream.getTracks();
+        return stream;
+      };
+    });
+    await page.locator('button ::-p-text(By playing)').click();
+    await sees(page, 'Play down-strokes now');
+    await goTo(page, 'Split');
+    await page.waitForFunction(
+      () =>
+        (window as unknown as { tracks: MediaStreamTrack[] }).tracks.every((t) => t.readyState === 'ended'),
+      { timeout: 4000 },
+    );
     expect(complaints).to.deep.equal([]);
   });
 

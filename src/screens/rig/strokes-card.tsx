@@ -18,7 +18,17 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
   const [times, setTimes] = useState<readonly number[] | null>(null);
   const [isOver, setOver] = useState(false);
   const timer = useRef(0);
-  useEffect(() => () => clearTimeout(timer.current), []);
+  /** Ends what the microphone hears; `isGone` when nobody looks at this any more. */
+  const visit = useRef<{ isGone: boolean; end: (() => void) | null }>({ isGone: false, end: null });
+  useEffect(() => {
+    const now = visit.current;
+    now.isGone = false;
+    return () => {
+      clearTimeout(timer.current);
+      now.isGone = true;
+      now.end?.();
+    };
+  }, []);
   /** `now`: when it was struck, in ms; a busy page hears of it later. */
   const strike = (now: number) => {
     if (isOver && now - (times?.[0] ?? 0) < TRIAL_MS + REST_MS) return;
@@ -42,10 +52,16 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
       setPlaying('still');
       return setTrouble(`${taping.error} The key counts too.`);
     }
+    if (visit.current.isGone) return taping.value.end();
     const { head, samples } = taping.value.start(TRIAL_MS / 1000);
     setPlaying('recording');
-    await new Promise((resolve) => setTimeout(resolve, TRIAL_MS + 200));
+    await new Promise<void>((resolve) => {
+      visit.current.end = resolve;
+      setTimeout(resolve, TRIAL_MS + 200);
+    });
+    visit.current.end = null;
     taping.value.end();
+    if (visit.current.isGone) return;
     setPlaying('listening');
     const audio = samples.slice(0, Atomics.load(head, TAPE.written));
     const struck = await takes.strikes(audio, taping.value.rate).catch(() => []);
@@ -82,7 +98,7 @@ export function StrokesCard({ ground }: { readonly ground: Ground }) {
         >
           Strike
         </Button>
-        <output aria-live="polite">
+        <output aria-live={times !== null && !isOver ? 'off' : 'polite'}>
           {times === null
             ? `${PLAYER_WORDS[who]} now: ${ground.drafts[who].downs} a second.`
             : !isOver
