@@ -14,6 +14,6 @@ export {
 } from './player';
 export { hearRecording, readRecording, type HeardRecording, type Recording } from './recording';
 export { TAPE } from './tape';
-export { openTaping } from './taping';
+export { openTaping, type Taping } from './taping';
 export { silentDevice } from './silent-device';
 export type { SoundDevice } from './sound-device';

@@ -9,7 +9,8 @@ import { Button, Banner } from '../../../ui/index';
 import { useDesk, usePorts } from '../../ports';
 import { WhoPick } from '../../rig/who-pick';
 import { KeptTakes } from './kept-takes';
-import { spansOfTake, takeWords, type Heard, type TakeOf, type Taking } from './taking';
+import type { Heard } from './recording-now';
+import { spansOfTake, takeWords, type TakeOf } from './taking';
 import { TakeResult } from './take-result';
 
 const HEARD: readonly { readonly value: Heard; readonly words: string }[] = [
@@ -182,7 +183,7 @@ const SOFTEST_DB = -60;
 /** How far it is, how loud, and its end. */
 function RecordingNow() {
   const { taking } = usePorts();
-  const meter: Taking['meter'] = useStore(taking, (s) => s.meter);
+  const meter = useStore(taking, (s) => s.meter);
   const { seconds, of, db, isMusic, until } = meter;
   const isTooLoud = db > -1;
   return (

@@ -1,23 +1,14 @@
 import { nanoid } from 'nanoid';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { openTaping, readRecording, TAPE, type Player as SoundPlayer } from '../../../audio/index';
+import { openTaping, readRecording, type Player as SoundPlayer } from '../../../audio/index';
 import { PLAYER_WORDS, type Player } from '../../../core/form/index';
-import {
-  plannedPart,
-  spansFrom,
-  spansOfPlaying,
-  type PlannedPart,
-  type Span,
-} from '../../../core/heard/index';
-import { STEMS, type Fader } from '../../../core/sound/index';
+import { plannedPart, spansFrom, spansOfPlaying, type Span } from '../../../core/heard/index';
 import { unfold, type Song } from '../../../core/song/index';
 import type { CheckedTake, Planted } from '../../../core/take/index';
 import { fromWhole, toWhole, type Desk, type TakeStorage } from '../../../store/index';
 import type { TakeClient } from '../../../workers/index';
 import type { ListeningStore } from '../../listening/listening';
-
-/** What is heard while one records. */
-export type Heard = 'count' | 'drums' | 'band';
+import { beginRecording, type Heard, type Meter } from './recording-now';
 
 /** What of the song is recorded. */
 export interface TakeOf {
@@ -56,15 +47,8 @@ export interface Taking {
   readonly held: HeldTake | null;
   /** What went wrong, with a way on. */
   readonly trouble: string | null;
-  /** While it records: seconds by now and in all, and how loud it is, in dB under full scale; null: still counted in. */
-  readonly meter: {
-    readonly seconds: number;
-    readonly of: number;
-    readonly db: number;
-    readonly isMusic: boolean;
-    /** Seconds until the music; null: not known yet. */
-    readonly until: number | null;
-  };
+  /** While it records. */
+  readonly meter: Meter;
   record(of: TakeOf, heard: Heard): Promise<void>;
   /** Ends the recording and listens to what there is. */
   enough(): void;
@@ -89,16 +73,7 @@ interface Ports {
   readonly keptTakes: TakeStorage;
 }
 
-const NO_METER = { seconds: 0, of: 0, db: -100, isMusic: false, until: null };
-/** So long at least there is from the button to the music, to get the hands on the strings; and not more bars than this. */
-const COUNT_IN_S = 3.5;
-const MOST_COUNT_IN = 4;
-/** Recorded on after the last bar; and room for that and for getting started, in seconds. */
-const AFTER_S = 1.2;
-const ROOM_S = 8;
-const LOOK_MS = 60;
-/** The sticks of the count-in are over so long before the music. */
-const LAST_STICK_S = 0.12;
+const NO_METER: Meter = { seconds: 0, of: 0, db: -100, isMusic: false, until: null };
 const TAKE_SEED = 11;
 
 /** Takes of the open song, one at a time. */
@@ -164,65 +139,27 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
           return;
         }
         if (!taping.ok) return fail(`${taping.error} A recording made elsewhere can be opened instead.`);
-        const { rate, delayS } = taping.value;
-        const spans = spansOfTake(song, of.playing);
-        const part = plannedPart(song, of.player, { spans, tempoShare: of.tempoShare });
-        const countIn = countInFor(part);
-        const { head, samples } = taping.value.start(part.seconds + countIn.seconds + ROOM_S);
-        const hear = (isCounting: boolean) => player.faders(fadersOf(heard, of.player, isCounting));
-        hear(true);
-        let counted: number | null = null;
-        const timer = setInterval(() => {
-          player.heard();
-          counted ??= player.countedIn();
-          const written = Atomics.load(head, TAPE.written);
-          const playedAt = Atomics.load(head, TAPE.playedAt);
-          const music = playedAt < 0 || counted === null ? null : playedAt / rate + counted;
-          const seconds = written / rate;
-          const isMusic = music !== null && seconds >= music;
-          if (music !== null && seconds > music - LAST_STICK_S) hear(false);
-          set({
-            meter: {
-              seconds: music === null ? 0 : Math.max(0, seconds - music),
-              of: part.seconds,
-              db: loudness(samples, written, rate),
-              isMusic,
-              until: music === null ? null : Math.max(0, music - seconds),
-            },
-          });
-          const isOver = music !== null && seconds > music + part.seconds + AFTER_S;
-          // Whoever stops what is played, or plays something else, has played enough.
-          const now = player.getState();
-          const isOurs = now.kind !== 'still' && now.request.spans === spans;
-          if (isOver || (counted !== null && !isOurs)) get().enough();
-        }, LOOK_MS);
+        const recording = beginRecording(taping.value, {
+          player,
+          song,
+          who: of.player,
+          spans: spansOfTake(song, of.playing),
+          tempoShare: of.tempoShare,
+          heard,
+          onMeter: (meter) => set({ meter }),
+          onOver: () => get().enough(),
+        });
         end = (isKept) => {
           end = null;
-          clearInterval(timer);
-          taping.value.end();
-          player.stop();
+          const recorded = recording.end();
           // Everybody stands again where they stood.
           listening.getState().setRoom(listening.getState().room);
           if (!isKept) return;
-          const written = Atomics.load(head, TAPE.written);
-          const playedAt = Atomics.load(head, TAPE.playedAt);
-          const audio = samples.slice(0, written);
-          if (playedAt < 0 || counted === null || written / rate < playedAt / rate + counted + 1)
-            return fail('Nothing was recorded: it ended within the first second.');
-          const start = playedAt / rate + counted + delayS;
-          const jumps = Atomics.load(head, TAPE.jumps);
-          const lostMs = Math.round((1000 * Atomics.load(head, TAPE.lost)) / rate);
-          void check(fresh(of, { audio, rate, start, jumps, lostMs }));
+          if (recorded === null) return fail('Nothing was recorded: it ended within the first second.');
+          void check(fresh(of, recorded));
         };
         set({ phase: 'recording' });
-        await player.play({
-          versions: [{ song }],
-          spans,
-          tempoShare: of.tempoShare,
-          countIn: countIn.bars,
-          loop: false,
-          at: null,
-        });
+        await recording.playing;
       },
       enough: () => end?.(true),
       async open(file, of) {
@@ -294,17 +231,6 @@ export function createTaking({ desk, player, listening, takes, keptTakes }: Port
   });
 }
 
-/** How many bars are counted in before a part, and how many seconds that takes. */
-export function countInFor({ bars, seconds }: Pick<PlannedPart, 'bars' | 'seconds'>): {
-  readonly bars: number;
-  readonly seconds: number;
-} {
-  const [first, second] = bars;
-  const bar = Math.max(0.1, (second?.at ?? seconds) - (first?.at ?? 0));
-  const count = Math.min(MOST_COUNT_IN, Math.max(1, Math.ceil(COUNT_IN_S / bar)));
-  return { bars: count, seconds: count * bar };
-}
-
 /** What of the song it is: every pass of a playing, or everything. */
 export function spansOfTake(song: Song, playing: number | null): readonly Span[] {
   return playing === null
@@ -324,21 +250,4 @@ function saidOf({ player, words }: Pick<HeldTake, 'player' | 'words'>, checked: 
   const count = checked.remarks.length;
   const remarks = count === 0 ? 'nothing to remark' : count === 1 ? '1 remark' : `${count} remarks`;
   return `${PLAYER_WORDS[player]}, ${words}: ${checked.met} of ${checked.of} strong strikes met, ${remarks}`;
-}
-
-/** The sticks of the count-in for everybody; then what one wants to hear. */
-function fadersOf(heard: Heard, me: Player, isCounting: boolean): readonly Fader[] {
-  return STEMS.map((stem) => {
-    const isOn =
-      stem === 'drums' ? isCounting || heard !== 'count' : heard === 'band' && stem !== me && !isCounting;
-    return { level: isOn ? 1 : 0, pan: 0 };
-  });
-}
-
-/** The loudest sample of the last tenth of a second, in dB under full scale. */
-function loudness(samples: Float32Array, written: number, rate: number): number {
-  let most = 1e-5;
-  for (let i = Math.max(0, written - Math.round(rate / 10)); i < written; i += 1)
-    most = Math.max(most, Math.abs(samples[i]!));
-  return 20 * Math.log10(most);
 }

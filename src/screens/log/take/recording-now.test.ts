@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { countInFor } from './taking';
+import { countInFor } from './recording-now';
 
 describe('counted in before a take', () => {
   const part = (tempo: number, count: number) => {
