@@ -116,21 +116,30 @@ describe('listening, in Chromium', () => {
     const heard = await page.evaluate(() => {
       const { captured, rate, taken } = window as unknown as Watched;
       const samples = new Float32Array(captured!);
-      return { rate, missed: taken[0]![3]!, left: [...samples].filter((_, i) => i % 2 === 0) };
+      const left = [...samples].filter((_, i) => i % 2 === 0);
+      return { rate, missed: taken[0]![3]!, rings: taken.length, left };
     });
     expect(heard.missed).to.equal(0);
     const { song } = readChart(demoTexts().find(([, t]) => t.includes('Tramline'))![1]);
     const { plan } = hear(song, spansFrom(song, { playing: 0, pass: 1, moment: 0 }), { rate: heard.rate });
-    const count = heard.left.length;
+    // Capturing is asked for right after the ring is given; the audio thread may play a few blocks between the two.
+    const late = Array.from({ length: 25 }, (_, blocks) => 128 * blocks);
+    const count = heard.left.length + late.at(-1)!;
     const stems = STEMS.map(() => new Float32Array(count));
     new Renderer(plan).render(stems, count);
     const [left, right] = [new Float32Array(count), new Float32Array(count)];
     mixed(stems, fadersOf(USUAL_ROOM), { left, right, count });
-    const off = left.map((x, i) => x - heard.left[i]!);
-    const seconds = (count / heard.rate) * 0.95;
+    const seconds = (heard.left.length / heard.rate) * 0.95;
+    const offBy = (shift: number) =>
+      levelDb(
+        Float32Array.from(heard.left, (x, i) => left[i + shift]! - x),
+        heard.rate,
+        [0.2, seconds],
+      );
     // It begins softly; from then on they are the same.
     expect(levelDb(left, heard.rate, [0.2, seconds])).to.be.above(-40);
-    expect(levelDb(off, heard.rate, [0.2, seconds])).to.be.below(-110);
+    const words = `rings ${heard.rings}, ${heard.rate} a second`;
+    expect(Math.min(...late.map(offBy)), words).to.be.below(-110);
     expect(complaints).to.deep.equal([]);
   });
 
