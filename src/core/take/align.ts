@@ -43,6 +43,8 @@ const FIRST_S = 9;
 const LEAST_MET = 0.45;
 /** What is heard before the beginning counts against it, each so much. */
 const UNPLANNED = 0.12;
+/** Over all of a take, so much of a missed stroke. */
+const STRANGE = 0.5;
 /** A weak stroke is often not heard: so much of a strong one. */
 const WEAK = 0.25;
 /** Where a strike is wanted this near, what is faint is one too; so faint at least. */
@@ -57,6 +59,12 @@ const GATE_FAINT_DB = 5;
 const LOUD_S = 6;
 const LEAST_LOUD = 5;
 
+/** So many places are tried where nothing is said of the beginning, this far from each other at least, in seconds. */
+const MOST_LINES = 8;
+const LINES_APART_S = 0.25;
+/** Places are as good as the best one where this much less is met, of all strokes. */
+const AS_GOOD = 0.1;
+
 /**
  * Lays a recording against what was planned. `start`: where the music begins in it, in seconds, known within `spreadS`;
  * null: it is looked for in all of it before its last bars.
@@ -66,8 +74,20 @@ export function alignTake(
   part: PlannedPart,
   of: { readonly start: number | null; readonly spreadS?: number },
 ): AlignedTake {
+  return alignments(heard, part, of)[0]!;
+}
+
+/**
+ * The same in every place that meets about as much as the best one, the best first; never none. What is played again and again
+ * fits in more than one.
+ */
+export function alignments(
+  heard: HeardTake,
+  part: PlannedPart,
+  of: { readonly start: number | null; readonly spreadS?: number },
+): readonly AlignedTake[] {
   const struck = audible(part.strokes);
-  const onsets = heard.onsets;
+  const { onsets } = heard;
   const nothing: AlignedTake = {
     matches: [],
     unheard: struck.map(({ index }) => index),
@@ -75,18 +95,55 @@ export function alignTake(
     timeOf: (t) => t + (of.start ?? 0),
     isFound: false,
   };
-  if (struck.length === 0 || onsets.length === 0) return nothing;
-  const line = firstLine(onsets, struck, { ...of, seconds: heard.seconds });
-  if (line === null) return nothing;
-  // Along the take, the pulse follows what is met.
-  const rough = followed(onsets, struck, line);
-  // Who stopped earlier has missed nothing after that.
+  if (struck.length === 0 || onsets.length === 0) return [nothing];
+  const lines = firstLines(onsets, struck, { ...of, seconds: heard.seconds });
+  const laid = lines.map((line) => {
+    // Along the take, the pulse follows what is met.
+    const rough = followed(onsets, struck, line);
+    // Who stopped earlier has missed nothing after that.
+    const end = heard.seconds - ENDS_S;
+    const strong = struck.filter((s) => !s.weak && line.start + s.at * line.stretch < end);
+    return {
+      rough,
+      share: shareOf(rough, strong, onsets, line),
+      isFound: rough.length >= 0.25 * strong.length,
+    };
+  });
+  const found = laid.filter(({ isFound }) => isFound).sort((a, b) => b.share - a.share);
+  const best = found[0];
+  if (!best) return [nothing];
+  return found
+    .filter(({ share }) => share >= best.share - AS_GOOD)
+    .map(({ rough }) => alongOwnTempo(heard, part, struck, rough));
+}
+
+/** How well strokes and strikes go together, at most 1: what is met, less what is struck and not planned. */
+function shareOf(
+  met: readonly Met[],
+  strong: readonly Struck[],
+  onsets: readonly Onset[],
+  line: Line,
+): number {
+  if (strong.length === 0) return 0;
+  const own = new Set(met.map((m) => m.stroke));
+  const used = new Set(met.map((m) => m.onset));
+  const strange = onsets.filter((o) => o.plain > 0 && !used.has(o) && !looksLikeAnEnd(o)).length;
+  const before = strong.filter((s) => line.start + s.at * line.stretch < 0).length;
+  const missed = strong.filter((s) => !own.has(s.index)).length - before;
+  return 1 - (missed + STRANGE * strange) / strong.length;
+}
+
+/** What was met in the rough, met anew at the player's own tempo. */
+function alongOwnTempo(
+  heard: HeardTake,
+  part: PlannedPart,
+  struck: readonly Struck[],
+  rough: readonly Met[],
+): AlignedTake {
   const isOnTape = (at: number) => at > 0 && at < heard.seconds - ENDS_S;
-  const strong = struck.filter((s) => !s.weak && isOnTape(line.start + s.at * line.stretch));
-  if (rough.length < 0.25 * strong.length) return nothing;
   const curve = ownTempo(rough);
   const softBy = softness(rough, part.strokes);
-  const kept = gated(onsets, rough, { strokes: part.strokes, softBy });
+  const kept = gated(heard.onsets, rough, { strokes: part.strokes, softBy });
   const met = metAround(kept, struck, curve);
   const again = ownTempo(met.length >= 4 ? met : rough);
   const plain = metAround(kept, struck, again);
@@ -133,21 +190,24 @@ interface Line {
   readonly stretch: number;
 }
 
-/** The start and pulse that meet most of the first strokes. */
-function firstLine(
+/** The starts and pulses that meet most of the first strokes, the best first, one for each place. */
+function firstLines(
   onsets: readonly Onset[],
   struck: readonly Struck[],
   of: { readonly start: number | null; readonly spreadS?: number; readonly seconds: number },
-): Line | null {
+): readonly Line[] {
   const first = struck.filter((s) => s.at - struck[0]!.at < FIRST_S);
   const spread = of.spreadS ?? 0.15;
   const [from, to] =
     of.start === null ? [-struck[0]!.at, of.seconds / 2] : [of.start - spread, of.start + spread];
   const strengths = onsets.map((o) => o.strength).sort((a, b) => a - b);
   const usual = strengths[strengths.length >> 1]!;
-  let best: (Line & { score: number }) | null = null;
-  for (let stretch = 1 - TEMPO_OFF; stretch <= 1 + TEMPO_OFF + 1e-9; stretch += 0.005) {
-    for (let start = from; start <= to + 1e-9; start += 0.01) {
+  const strong = first.filter((s) => !s.weak).length;
+  const least = LEAST_MET * (strong + WEAK * (first.length - strong));
+  const all: (Line & { score: number })[] = [];
+  for (let start = from; start <= to + 1e-9; start += 0.01) {
+    let best: (Line & { score: number }) | null = null;
+    for (let stretch = 1 - TEMPO_OFF; stretch <= 1 + TEMPO_OFF + 1e-9; stretch += 0.005) {
       let score = 0;
       for (const s of first) {
         const near = nearest(onsets, start + s.at * stretch);
@@ -162,9 +222,15 @@ function firstLine(
       if (of.start === null) score -= UNPLANNED * countBefore(onsets, start + (first[0]!.at - 0.1) * stretch);
       if (best === null || score > best.score) best = { start, stretch, score };
     }
+    if (best && best.score >= least) all.push(best);
   }
-  const strong = first.filter((s) => !s.weak).length;
-  return best !== null && best.score >= LEAST_MET * (strong + WEAK * (first.length - strong)) ? best : null;
+  all.sort((a, b) => b.score - a.score);
+  const lines: Line[] = [];
+  for (const line of all) {
+    if (lines.length >= (of.start === null ? MOST_LINES : 1)) break;
+    if (lines.every((other) => Math.abs(other.start - line.start) >= LINES_APART_S)) lines.push(line);
+  }
+  return lines;
 }
 
 /** How many are heard before a moment. */

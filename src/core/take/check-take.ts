@@ -2,7 +2,7 @@ import type { Player } from '../form/index';
 import { PLAYERS } from '../form/index';
 import { plannedPart, type PlannedPart, type Span } from '../heard/index';
 import type { Song } from '../song/index';
-import { alignTake, type AlignedTake } from './align';
+import { alignments, alignTake, type AlignedTake } from './align';
 import { hearHolds } from './chords';
 import { hearTake, looksLikeAnEnd, type HeardTake } from './onsets';
 import { readTake, type TakeReading } from './read-take';
@@ -49,13 +49,14 @@ export function checkTake(job: TakeJob): CheckedTake {
   const part = plannedPart(song, player, { spans, tempoShare });
   const others = PLAYERS.filter((p) => p !== player).map((p) => plannedPart(song, p, { spans, tempoShare }));
   const heard = hearTake(audio, rate);
-  let aligned = alignTake(heard, part, { start: job.start, spreadS: 0.17 });
+  const anywhere = () => rightest({ audio, rate, part }, alignments(heard, part, { start: null }));
+  let aligned = job.start === null ? anywhere() : alignTake(heard, part, { start: job.start, spreadS: 0.17 });
   let offStart: number | null = null;
   if (job.start !== null && shareMet(aligned) < DOUBTED) {
     // Did not begin with the count-in, or the first strike was marked elsewhere.
-    const anywhere = alignTake(heard, part, { start: null });
-    if (anywhere.isFound && shareMet(anywhere) > shareMet(aligned) + BETTER) {
-      aligned = anywhere;
+    const other = anywhere();
+    if (other.isFound && shareMet(other) > shareMet(aligned) + BETTER) {
+      aligned = other;
       offStart = aligned.timeOf(0) - job.start;
     }
   }
@@ -87,26 +88,38 @@ const LEAST_HOLDS = 4;
 const MOST_HOLDS = 32;
 const BARS_OFF = [-1, 1, -2, 2, -4, 4];
 
-/** The same rhythm bar after bar fits in many places; the chords say which one it is. */
-function byItsChords(of: {
+/** What is listened to. */
+interface Sounding {
   readonly audio: Float32Array;
   readonly rate: number;
-  readonly heard: HeardTake;
   readonly part: PlannedPart;
-  readonly aligned: AlignedTake;
-}): AlignedTake {
-  const { audio, rate, heard, part, aligned } = of;
-  const wrong = (one: AlignedTake) => {
-    const holds = hearHolds(audio, rate, part, one, { most: MOST_HOLDS });
-    return holds.length < LEAST_HOLDS ? 1 : holds.filter((h) => h.margin < 0).length / holds.length;
-  };
+}
+
+/** The share of chords that are wrong where a take is laid; 1 where there are too few to tell. */
+function wrongShare({ audio, rate, part }: Sounding, one: AlignedTake): number {
+  const holds = hearHolds(audio, rate, part, one, { most: MOST_HOLDS });
+  return holds.length < LEAST_HOLDS ? 1 : holds.filter((h) => h.margin < 0).length / holds.length;
+}
+
+/** Of places that meet about as much, the one with the fewest wrong chords; of equal ones the first. */
+function rightest(of: Sounding, places: readonly AlignedTake[]): AlignedTake {
+  if (places.length === 1) return places[0]!;
+  const wrong = places.map((one) => wrongShare(of, one));
+  return places[wrong.indexOf(Math.min(...wrong))]!;
+}
+
+/** The same rhythm bar after bar fits in many places; the chords say which one it is. */
+function byItsChords(
+  of: Sounding & { readonly heard: HeardTake; readonly aligned: AlignedTake },
+): AlignedTake {
+  const { heard, part, aligned } = of;
   if (!aligned.isFound) return aligned;
-  let [best, least] = [aligned, wrong(aligned)];
+  let [best, least] = [aligned, wrongShare(of, aligned)];
   if (least < TOO_MANY_WRONG) return aligned;
   const bar = part.bars[1] ? aligned.timeOf(part.bars[1].at) - aligned.timeOf(part.bars[0]!.at) : 0;
   for (const bars of bar > 0 ? BARS_OFF : []) {
     const moved = alignTake(heard, part, { start: aligned.timeOf(0) + bars * bar, spreadS: 0.1 });
-    const share = moved.isFound ? wrong(moved) : 1;
+    const share = moved.isFound ? wrongShare(of, moved) : 1;
     if (share < least / 2) [best, least] = [moved, share];
   }
   return best;
