@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { PLAYERS, type Player } from '../form/index';
 import { readChart } from '../formats/index';
 import { strokesKeptUp } from '../hits/index';
-import { plannedPart, spansOfPlaying, type PlannedPart } from '../heard/index';
+import { hear, plannedPart, spansOfPlaying, type PlannedPart } from '../heard/index';
+import { Renderer, STEMS } from '../sound/index';
 import {
   alignTake,
   checkTake,
@@ -342,6 +343,28 @@ describe('a recording checked against the song', function () {
       const checked = checkTake({ ...job, ...made, start });
       expect(checked.begins, String(start)).to.be.closeTo(made.start, 0.06);
       if (start !== null) expect(checked.offStart).to.be.closeTo(bar, 0.06);
+    }
+  });
+
+  it('played by our own strings, with nothing before the first stroke, it begins there and is all there', () => {
+    // Another sound than the stand-in's, and what somebody hears who opens a part that was written from Listen.
+    for (const [name, player] of [
+      ['tramline-sparks', 'guitar1'],
+      ['nine-minute-bus', 'guitar2'],
+      ['salt-lamp', 'bass'],
+    ] as const) {
+      const text = readFileSync(new URL(`../../../demo/${name}.txt`, import.meta.url), 'utf8');
+      const own = readChart(text).song;
+      const spans = [0, 1, 2].flatMap((playing) => spansOfPlaying(own, playing));
+      const { plan } = hear(own, spans, { rate: RATE });
+      const count = Math.ceil(plannedPart(own, player, { spans }).seconds * RATE);
+      const stems = STEMS.map(() => new Float32Array(count));
+      new Renderer(plan).render(stems, count);
+      const audio = stems[STEMS.indexOf(player)]!;
+      const checked = checkTake({ song: own, player, spans, tempoShare: 1, audio, rate: RATE, start: null });
+      expect(checked.begins, name).to.be.closeTo(0, 0.05);
+      expect(checked.remarks.filter((r) => r.isSure).map(remarkWords), name).to.deep.equal([]);
+      expect(checked.met / checked.of, name).to.be.greaterThan(0.97);
     }
   });
 
