@@ -61,8 +61,10 @@ export function returnFocus(from: Element | null): void {
   giveFocus(earlier(from) ?? heading());
 }
 
+/** What is switched off while it has the focus loses it only when the page is drawn next, and nothing tells of that. */
 function isLost(): boolean {
-  return document.activeElement === null || document.activeElement === document.body;
+  const { activeElement: now } = document;
+  return now === null || now === document.body || now.matches(':disabled');
 }
 
 function giveFocus(element: HTMLElement | null): void {
