@@ -82,10 +82,21 @@ async function telling<T>(page: Page, what: string, work: () => Promise<T>): Pro
   try {
     return await work();
   } catch (error) {
-    const words = await page.evaluate(() => document.body.innerText).catch(() => 'nothing');
+    const words = await page.evaluate(stateOfPage).catch(() => 'nothing');
     const plain = words.replace(/\s+/g, ' ').slice(0, 600);
     throw new Error(`${String(error)}; waited for: ${what}; the page says: ${plain}`, { cause: error });
   }
+}
+
+/** What a page shows, whether it is drawn at all, and what has the focus. */
+async function stateOfPage(): Promise<string> {
+  const draws = await new Promise<boolean>((resolve) => {
+    requestAnimationFrame(() => resolve(true));
+    setTimeout(() => resolve(false), 1000);
+  });
+  const { activeElement: one, visibilityState } = document;
+  const focus = one?.getAttribute('aria-label') ?? one?.textContent?.slice(0, 40) ?? 'nothing';
+  return `(${visibilityState}, ${draws ? 'drawn' : 'not drawn'}, focus on ${focus}) ${document.body.innerText}`;
 }
 
 const WAITS: ReadonlySet<string | symbol> = new Set([
