@@ -1,5 +1,7 @@
 import type { PlannedPart, PlannedStroke } from '../heard/index';
+import { firstLines, type Line, type Struck } from './first-lines';
 import { looksLikeAnEnd, type HeardTake, type Onset } from './onsets';
+import { gated, softness, type Met } from './softness';
 
 /** A planned stroke and what was heard for it. */
 export interface Match {
@@ -35,33 +37,14 @@ const NARROW_S = 0.075;
 const OWN_TEMPO_S = 1.6;
 /** So many strikes at least. */
 const LEAST_OWN = 8;
-/** How many percent slower or faster than planned somebody may begin. */
-const TEMPO_OFF = 0.07;
-/** A start is looked for with so many seconds of strokes. */
-const FIRST_S = 9;
-/** Of the first strokes so many at least must be met. */
-const LEAST_MET = 0.45;
-/** What is heard before the beginning counts against it, each so much. */
-const UNPLANNED = 0.12;
 /** Over all of a take, so much of a missed stroke. */
 const STRANGE = 0.5;
-/** A weak stroke is often not heard: so much of a strong one. */
-const WEAK = 0.25;
 /** Where a strike is wanted this near, what is faint is one too; so faint at least. */
 const WANTED_S = 0.045;
 const LEAST_FAINT = -2.5;
-/** What is so much softer than others of its kind around it, or anywhere, is not the player's, in dB. */
-const GATE_DB = 11;
-const GATE_ANYWHERE_DB = 14;
 /** What is faint is the player's only where it is hardly softer: a strike that was missed leaves less behind. */
 const GATE_FAINT_DB = 5;
-/** How loud the player is at a place is told by so many seconds around it, and so many strikes at least. */
-const LOUD_S = 6;
-const LEAST_LOUD = 5;
 
-/** So many places are tried where nothing is said of the beginning, this far from each other at least, in seconds. */
-const MOST_LINES = 8;
-const LINES_APART_S = 0.25;
 /** Places are as good as the best one where this much less is met, of all strokes. */
 const AS_GOOD = 0.1;
 
@@ -166,12 +149,6 @@ function alongOwnTempo(
   };
 }
 
-interface Struck {
-  readonly index: number;
-  readonly at: number;
-  readonly weak: boolean;
-}
-
 /** What can be heard as a strike: not slurred; of several at once the first. */
 function audible(strokes: readonly PlannedStroke[]): readonly Struck[] {
   const list: Struck[] = [];
@@ -182,80 +159,6 @@ function audible(strokes: readonly PlannedStroke[]): readonly Struck[] {
     list.push({ index, at: stroke.at, weak: stroke.weak });
   });
   return list;
-}
-
-interface Line {
-  /** Where the music begins in the recording, and how much longer a second takes. */
-  readonly start: number;
-  readonly stretch: number;
-}
-
-/** The starts and pulses that meet most of the first strokes, the best first, one for each place. */
-function firstLines(
-  onsets: readonly Onset[],
-  struck: readonly Struck[],
-  of: { readonly start: number | null; readonly spreadS?: number; readonly seconds: number },
-): readonly Line[] {
-  const first = struck.filter((s) => s.at - struck[0]!.at < FIRST_S);
-  const spread = of.spreadS ?? 0.15;
-  const [from, to] =
-    of.start === null ? [-struck[0]!.at, of.seconds / 2] : [of.start - spread, of.start + spread];
-  const strengths = onsets.map((o) => o.strength).sort((a, b) => a - b);
-  const usual = strengths[strengths.length >> 1]!;
-  const strong = first.filter((s) => !s.weak).length;
-  const least = LEAST_MET * (strong + WEAK * (first.length - strong));
-  const all: (Line & { score: number })[] = [];
-  for (let start = from; start <= to + 1e-9; start += 0.01) {
-    let best: (Line & { score: number }) | null = null;
-    for (let stretch = 1 - TEMPO_OFF; stretch <= 1 + TEMPO_OFF + 1e-9; stretch += 0.005) {
-      let score = 0;
-      for (const s of first) {
-        const near = nearest(onsets, start + s.at * stretch);
-        if (!near) continue;
-        const off = Math.abs(near.at - start - s.at * stretch);
-        const sure = s.weak ? WEAK : 1;
-        if (off < 0.06)
-          score += sure * Math.exp(-((off / 0.025) ** 2)) * Math.min(1.5, near.strength / usual);
-      }
-      score -= 1.5 * Math.abs(stretch - 1);
-      // Little of the player's comes before the first stroke: what is played again and again begins where it is first heard.
-      if (of.start === null) score -= UNPLANNED * countBefore(onsets, start + (first[0]!.at - 0.1) * stretch);
-      if (best === null || score > best.score) best = { start, stretch, score };
-    }
-    if (best && best.score >= least) all.push(best);
-  }
-  all.sort((a, b) => b.score - a.score);
-  const lines: Line[] = [];
-  for (const line of all) {
-    if (lines.length >= (of.start === null ? MOST_LINES : 1)) break;
-    if (lines.every((other) => Math.abs(other.start - line.start) >= LINES_APART_S)) lines.push(line);
-  }
-  return lines;
-}
-
-/** How many are heard before a moment. */
-function countBefore(onsets: readonly Onset[], at: number): number {
-  let low = 0;
-  let high = onsets.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (onsets[middle]!.at < at) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-function nearest(onsets: readonly Onset[], at: number): Onset | null {
-  const low = countBefore(onsets, at);
-  const [a, b] = [onsets[low - 1], onsets[low]];
-  if (!a || !b) return a ?? b ?? null;
-  return at - a.at <= b.at - at ? a : b;
-}
-
-interface Met {
-  readonly stroke: number;
-  readonly planned: number;
-  readonly onset: Onset;
 }
 
 /** Stroke after stroke, the pulse corrected by each that is met. */
@@ -338,50 +241,6 @@ function ownTempo(met: readonly Met[]): (planned: number) => number {
 function distanceTo(met: readonly Met[], planned: number, nth: number): number {
   const distances = met.map((m) => Math.abs(m.planned - planned)).sort((a, b) => a - b);
   return distances[Math.min(nth, distances.length) - 1] ?? 0;
-}
-
-/** How much softer something is than what the player strikes in this way, around it and in all of the take, in dB. */
-type Softness = (
-  onset: Onset,
-  kind: PlannedStroke['kind'],
-) => { readonly here: number; readonly anywhere: number };
-
-function softness(met: readonly Met[], strokes: readonly PlannedStroke[]): Softness {
-  const loudOf = (some: readonly Met[]) =>
-    some.map((m) => m.onset.loudDb).sort((a, b) => a - b)[some.length >> 1] ?? -Infinity;
-  const of = (kind: PlannedStroke['kind']) => {
-    const own = met.filter((m) => strokes[m.stroke]!.kind === kind);
-    // Of a kind that is rare, others say how loud it should be; a dead hit may be much softer.
-    const isRare = own.length < LEAST_LOUD;
-    const some = isRare ? met : own;
-    return { some, usual: loudOf(some), spare: isRare ? (kind === 'dead' ? 9 : 3) : 0 };
-  };
-  const kinds = { ring: of('ring'), mute: of('mute'), dead: of('dead') };
-  return (onset, kind) => {
-    const { some, usual, spare } = kinds[kind];
-    const near = some.filter((m) => Math.abs(m.onset.at - onset.at) < LOUD_S);
-    const around = near.length >= LEAST_LOUD ? loudOf(near) : usual;
-    return { here: around - onset.loudDb - spare, anywhere: usual - onset.loudDb - spare };
-  };
-}
-
-/** Without what is far softer than the player's strikes of its kind: others, and the room. */
-function gated(
-  onsets: readonly Onset[],
-  met: readonly Met[],
-  of: { readonly strokes: readonly PlannedStroke[]; readonly softBy: Softness },
-): readonly Onset[] {
-  const { strokes, softBy } = of;
-  const kinds = new Map(met.map((m) => [m.onset, strokes[m.stroke]!.kind]));
-  const played = [...new Set(kinds.values())];
-  return onsets.filter((onset) => {
-    const kind = kinds.get(onset);
-    // What was met by nothing may be of any kind that is played.
-    return (kind ? [kind] : played).some((one) => {
-      const { here, anywhere } = softBy(onset, one);
-      return here <= GATE_DB && anywhere <= GATE_ANYWHERE_DB;
-    });
-  });
 }
 
 /** With what is faint, where a stroke is wanted and nothing plain was heard. */
