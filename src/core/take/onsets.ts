@@ -95,7 +95,10 @@ export function hearTake(audio: Float32Array, rate: number): HeardTake {
   };
 }
 
-/** Whether it is as likely that something ended there: much falls, and little rises. Only what is weak sounds like that. */
+/**
+ * Whether it is as likely that something ended there: much falls, and little rises. Only what is weak sounds like that.
+ * Of 2,736 strong strikes on 63 takes of the stand-in one did.
+ */
 export function looksLikeAnEnd({ up, fell }: Onset): boolean {
   return up < 0.2 && fell > 0.3;
 }
@@ -106,7 +109,7 @@ const LEAST_PLAIN = -0.7;
 /**
  * How plainly something is a strike, as the logarithm of its odds: how much of the spectrum rose there and how sharply, how
  * much the upper bands did, and what fell meanwhile (a chord that is changed falls as well, a sound that just ends only falls).
- * Weights by logistic regression on 42 takes of the stand-in (7 parts in 3 rooms; 8,860 rises of the spectrum, a third of
+ * Weights by logistic regression on 42 takes of the stand-in (7 parts in 3 rooms; 8,642 rises of the spectrum, 2,984 of
  * them strikes).
  */
 function plainness(rises: readonly Omit<Onset, 'plain'>[]): readonly Onset[] {

@@ -47,7 +47,7 @@ const WRITTEN_S = 0.08;
 const THEIRS_S = 0.06;
 /** Where more than this share of all strikes is nobody's, others are heard that nothing is known of. */
 const MOST_EXTRA = 0.15;
-/** A strike gets louder by this, in dB; what is plainly one by less. */
+/** A strike gets louder by this, in dB; what is plainly one by less (on the takes of docs/rehearsing.md nothing else does). */
 const RISE_DB = 1.3;
 const RISE_PLAIN_DB = 0.5;
 const PLAINLY = 1.5;

@@ -21,6 +21,10 @@ export type Softness = (
   kind: PlannedStroke['kind'],
 ) => { readonly here: number; readonly anywhere: number };
 
+/**
+ * How loud the player is, from what was met: of strokes of each kind, in all of the take and around each place. Of a kind that
+ * is met fewer than five times others tell, with some dB to spare.
+ */
 export function softness(met: readonly Met[], strokes: readonly PlannedStroke[]): Softness {
   const loudOf = (some: readonly Met[]) =>
     some.map((m) => m.onset.loudDb).sort((a, b) => a - b)[some.length >> 1] ?? -Infinity;
