@@ -307,6 +307,12 @@ describe('sheets, stand and files, in Chromium', () => {
     const [first, second] = demoTexts().map(([, one]) => readChart(one).song);
     const songs = [first!, { ...second!, tempo: second!.tempo + 1 }, { ...first!, title: 'Quite New' }];
     const archive = packed(shelfFiles(songs, [{ name: 'Cellar', songs: [2, 0] }]));
+    await page.locator('button ::-p-text(New set list)').click();
+    await page.keyboard.type('Attic');
+    await page.keyboard.press('Enter');
+    await sees(page, 'No song is on this set list yet');
+    await page.locator('button ::-p-text(All)').click();
+    await songMenu(page, second!.title, 'Put on “Attic”');
     await give(page, 'shelf.zip', archive);
     await page.waitForSelector('[data-shelf-in]');
     expect(await complaintsOfAxe(page)).to.deep.equal([]);
@@ -320,6 +326,9 @@ describe('sheets, stand and files, in Chromium', () => {
     expect(titles.filter((t) => t === second!.title).length).to.equal(1);
     expect(titles).to.include('Quite New');
     await sees(page, `${second!.tempo + 1} bpm`);
+    // What was replaced keeps its place on the lists that had it.
+    await page.locator('button ::-p-text(Attic)').click();
+    await sees(page, '1 of 5 songs');
     await page.locator('button ::-p-text(Cellar)').click();
     await sees(page, '2 of 5 songs');
     const listed = await page.$$eval('li [data-song]', (all) => all.map((a) => a.textContent));

@@ -90,6 +90,7 @@ export function useImport({ storage, tell, added, refresh }: Ports) {
     const { addSong } = await arriving(() => import('./read-file'));
     let cards = await storage.cards();
     const ids: string[] = [];
+    const lists: SetChange[] = [];
     /** Where the song of each file is on the shelf now. */
     const places = new Map<string, string>();
     for (const { song, file, when } of songs) {
@@ -109,9 +110,10 @@ export function useImport({ storage, tell, added, refresh }: Ports) {
       const id = await addSong(storage, { ...song, title }, { now: Date.now(), draft: null });
       ids.push(id);
       places.set(file, id);
+      if (when === 'replace' && here) lists.push(...(await setsWith(storage, here.id, id)));
       cards = [...cards, { ...UNKNOWN, id, title }];
     }
-    const lists: SetChange[] = [];
+    const before = lists.length;
     for (const set of sets) lists.push(await setTakenIn(storage, set, places));
     let kept = 0;
     if (withTakes) {
@@ -121,7 +123,7 @@ export function useImport({ storage, tell, added, refresh }: Ports) {
     }
     const some = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
     const beside = [
-      ...(lists.length > 0 ? [some(lists.length, 'set list')] : []),
+      ...(lists.length > before ? [some(lists.length - before, 'set list')] : []),
       ...(kept > 0 ? [some(kept, 'recording')] : []),
     ].join(' and ');
     const what = some(ids.length, 'song');
@@ -153,6 +155,17 @@ async function setTakenIn(
   const now = { id: was?.id ?? nanoid(12), name, songs };
   await storage.keepSetList(now);
   return { was, now };
+}
+
+/** A song in the place of another one on every set list that has it. */
+async function setsWith(storage: SongStorage, old: string, id: string): Promise<readonly SetChange[]> {
+  const having = (await storage.setLists()).filter((list) => list.songs.includes(old));
+  const changes = having.map((was) => ({
+    was,
+    now: { ...was, songs: was.songs.map((one) => (one === old ? id : one)) },
+  }));
+  for (const { now } of changes) await storage.keepSetList(now);
+  return changes;
 }
 
 let nextId = 0;

@@ -144,7 +144,7 @@ export function useShelf(attempt: (work: () => Promise<void>) => Promise<void>):
       did({
         label,
         undo: async () => {
-          for (const { was, now } of sets)
+          for (const { was, now } of [...sets].reverse())
             await (was === null ? storage.removeSetList(now.id) : storage.keepSetList(was));
           await remove(ids);
         },
