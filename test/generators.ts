@@ -271,7 +271,7 @@ const ownWays = fc.record(
     key: fc.constantFrom('F#m', 'Eb'),
     pickup: fc.constantFrom(960, 1440),
     remarks,
-    comments: fc.constant(['as on the demo', '', 'ask about bar 2']),
+    comments: fc.constant([{ text: 'as on the demo' }, { text: '' }, { text: 'ask about bar 2' }]),
     hands: fc.constantFrom<NonNullable<Section['hands']>>(
       { guitar1: { strokes: 'down' } },
       { bass: { with: 'guitar1' }, guitar2: { strokes: 'alternate', with: 'guitar1' } },
@@ -394,7 +394,7 @@ export const song: fc.Arbitrary<Song> = fc
     told: fc.record(
       {
         remark: fc.constant('everybody in by the count'),
-        comments: fc.constant(['from the last rehearsal']),
+        comments: fc.constant([{ text: 'from the last rehearsal' }]),
       },
       { requiredKeys: [] },
     ),
@@ -410,7 +410,7 @@ export const song: fc.Arbitrary<Song> = fc
       {
         end: fc.constantFrom('vamp' as const, 'fade' as const, 'cue' as const),
         remark: fc.constant('drums only'),
-        comments: fc.constant(['the last one']),
+        comments: fc.constant([{ text: 'the last one' }]),
         variants: fc.constantFrom<readonly OwnVariant[]>(
           [{ pass: 'every', fromBar: 0, bars: [{ hits: { guitar1: 'OOOOOOOO' } }] }],
           [{ pass: 1, fromBar: 0, bars: [{ voice: '~~~~....', remarks: { band: 'softly' } }] }],

@@ -74,6 +74,7 @@ export {
   type PlanTune,
 } from './plan-tune';
 export { formatLike, parseLike, type Like } from './like';
-export { cleanComments, cleanRemark, saidRemarks, type Remarks } from './remark';
+export { cleanComments, MAX_NOTE_CHARACTERS, type Comment } from './comment';
+export { cleanRemark, saidRemarks, type Remarks } from './remark';
 export { formatPickup, parsePickup } from './pickup';
 export { guessedVoice, isSung, isVoiceGuess, parseVoice, sungMarks, VOICE_PATTERN } from './voice';

@@ -1,15 +1,13 @@
 import { PLAYERS, type Player } from './cell';
+import { MAX_NOTE_CHARACTERS } from './comment';
 
 /** What is told to everybody, and to single players: "let ring", "watch the drummer", a line of lyric. */
 export type Remarks = Readonly<Partial<Record<Player | 'band', string>>>;
 
-/** Longest a remark or comment is. */
-const MOST_CHARACTERS = 300;
-
 /** A remark as a chart can hold it: on one line, without bar lines; empty when nothing is left. */
 export function cleanRemark(text: string): string {
   const line = text.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ').replace(/\|/g, '/');
-  const clean = line.replace(/\s+/g, ' ').trim().slice(0, MOST_CHARACTERS).trim();
+  const clean = line.replace(/\s+/g, ' ').trim().slice(0, MAX_NOTE_CHARACTERS).trim();
   // Alone it would repeat the bar before.
   return clean === '%' ? '' : clean;
 }
@@ -21,15 +19,4 @@ export function saidRemarks(remarks: Remarks): Remarks | undefined {
     return text === '' ? [] : [[who, text] as const];
   });
   return said.length === 0 ? undefined : Object.fromEntries(said);
-}
-
-/** Lines of a comment as a chart can hold them behind `#`. */
-export function cleanComments(lines: readonly string[]): readonly string[] {
-  return lines.map((line) =>
-    line
-      .replace(/[\p{Cc}\u2028\u2029]+/gu, ' ')
-      .trim()
-      .slice(0, MOST_CHARACTERS)
-      .trim(),
-  );
 }

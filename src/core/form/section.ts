@@ -6,6 +6,7 @@ import type { PlanName } from './plan-name';
 import type { PlanTune } from './plan-tune';
 import type { Wish } from './wish';
 import { OPEN, PLAYERS, type PlacedCell, type Player, type Push } from './cell';
+import type { Comment } from './comment';
 import type { Like } from './like';
 import type { Remarks } from './remark';
 import { combinedSounds, type Sounds } from './sound';
@@ -100,8 +101,8 @@ export interface Section {
   /** Whose parts follow another player's. Their cells stand in the bars, made anew whenever the other's change. */
   readonly like?: Readonly<Partial<Record<Player, Like>>>;
   readonly remarks?: Remarks;
-  /** Lines of a comment, told to nobody. */
-  readonly comments?: readonly string[];
+  /** Comments among its rows. */
+  readonly comments?: readonly Comment[];
 }
 
 /** How a player's right hand works in a section; what is left out is as usual for the player. */
@@ -134,8 +135,8 @@ export interface FormEntry {
   /** It goes round until somebody says so, fades out, or ends on a sign; `times` is about how often. */
   readonly end?: 'vamp' | 'fade' | 'cue';
   readonly remark?: string;
-  /** Lines of a comment above it. */
-  readonly comments?: readonly string[];
+  /** Comments above its header, and under it where the section is played again. */
+  readonly comments?: readonly Comment[];
 }
 
 /** The bars as they are played on a pass (from 1). Passes without a variant share one list. */

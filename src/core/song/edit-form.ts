@@ -159,7 +159,8 @@ export function cut(
     const { bars: only, ...whole } = entry;
     if (only !== undefined && only <= at) return [entry];
     const tail = only === undefined ? {} : { bars: only - at };
-    const once = [whole, { ...whole, section: edit.name, ...tail }];
+    const { comments: _above, ...tailOf } = whole;
+    const once = [whole, { ...tailOf, section: edit.name, ...tail }];
     if (entry.times === 1) return once;
     return Array.from({ length: entry.times }, () => once.map((e) => ({ ...e, times: 1 }))).flat();
   });

@@ -19,6 +19,7 @@ import {
   type BarPatch,
   type Beside,
   type BesidePart,
+  type Comment,
   type FormEntry,
   type Like,
   type NamedPlan,
@@ -498,7 +499,9 @@ function remarksOf(from: Remarks | { [K in keyof Remarks]?: string | undefined }
   return remarks ? { remarks } : {};
 }
 
-function commentsOf(from: readonly string[] | undefined): { readonly comments?: readonly string[] } {
+function commentsOf(from: readonly (string | Comment)[] | undefined): {
+  readonly comments?: readonly Comment[];
+} {
   const comments = cleanComments(from ?? []);
   return comments.length > 0 ? { comments } : {};
 }

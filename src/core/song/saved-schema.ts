@@ -68,7 +68,12 @@ const remarks = object({ band: string().optional(), ...everyPlayer(() => string(
   .noUnknown()
   .optional()
   .default(undefined);
-const comments = array().of(string().defined()).optional();
+/** A comment where its owner's stand by default, or above a line. */
+const placedComment = object({ text: string().defined(), above: string().required() }).noUnknown();
+const comment = lazy((value: unknown) =>
+  typeof value === 'object' && value !== null ? placedComment : string().defined(),
+) as unknown as typeof placedComment;
+const comments = array().of(comment).optional();
 /** What is kept beside a bar: whole bars of a player. */
 const besidePart = object({
   cells: array().of(placedCell).required(),

@@ -10,6 +10,7 @@ import {
   ownCells,
   PLAYERS,
   type BarPatch,
+  type Comment,
   type OwnVariant,
   type PlacedCell,
   type PlacedChord,
@@ -81,9 +82,12 @@ function savedValues(song: Song): object {
     ...v,
     bars: v.bars.map((p) => ({ ...p, ...part(p, meter) })),
   });
+  const commented = ({ comments }: { readonly comments?: readonly Comment[] }) =>
+    comments ? { comments: comments.map((c) => (c.above === undefined ? c.text : c)) } : {};
   const { plans, patterns, versions, ...rest } = song;
   return {
     ...rest,
+    ...commented(song),
     meter: formatMeter(song.meter),
     players: mapPlayers(song.players, (rig) => ({
       ...rig,
@@ -96,12 +100,14 @@ function savedValues(song: Song): object {
       ...(swing ? { swing: formatSwing(swing) } : {}),
       ...(like ? { like: mapPlayers(like, formatLike) } : {}),
       ...uses(section),
+      ...commented(section),
       wishes: section.wishes.map(formatWish),
       bars: section.bars.map((b) => ({ ...b, ...part(b, meter ?? song.meter) })),
       variants: section.variants.map((v) => variant(v, meter ?? song.meter)),
     })),
     form: song.form.map(({ tune, sounds, variants, ...entry }) => ({
       ...entry,
+      ...commented(entry),
       ...(variants
         ? {
             variants: variants.map((v) => variant(v, meterOf(song, sectionNamed(song, entry.section) ?? {}))),

@@ -5,6 +5,7 @@ import {
   combinedSounds,
   differingPasses,
   PLAYERS,
+  type Comment,
   type FormEntry,
   type NamedPlan,
   type NamedSound,
@@ -48,8 +49,8 @@ export interface Song {
   readonly title: string;
   /** Told to everybody. */
   readonly remark?: string;
-  /** Lines of a comment, told to nobody. */
-  readonly comments?: readonly string[];
+  /** Comments among the song's settings and its `keep:` lines. */
+  readonly comments?: readonly Comment[];
   readonly key: string;
   /** Beats per minute: of dotted quarters in 6/8, 9/8 and 12/8, else of quarters. */
   readonly tempo: number;

@@ -1,7 +1,9 @@
 import { problemAt, type Problem } from '../../base/index';
-import { cleanComments, openBar, type Player } from '../../form/index';
+import { cleanComments, MAX_NOTE_CHARACTERS, openBar, type Comment, type Player } from '../../form/index';
 import { barTicks, type Meter } from '../../time/index';
 import { readBars, type TypedBar } from '../typed/bars';
+import { AT_END, commentText, createPlaceNamer, placeText } from './comments';
+import { parsePassLine } from './pass-line';
 import { ROW_LABELS } from './read-rows';
 import type { PassBlock } from './read-section';
 import type { Row } from './rows';
@@ -11,76 +13,130 @@ import { writeChords } from './write';
 /** Lines under one section header, from the one after it on; comments and remarks are taken out of them. */
 export interface Block {
   readonly header: { readonly text: string; readonly line: number };
-  readonly above: readonly string[];
+  /** Comments above the header. */
+  readonly above: readonly Comment[];
   readonly lines: string[];
   readonly firstLine: number;
-  readonly comments: string[];
+  readonly comments: Comment[];
   readonly told: { readonly who: Player | 'band'; readonly text: string; readonly line: number }[];
 }
 
-/** The text as blocks under section headers, with what stands before them. */
-export function blocksOf(text: string): {
+/** A chart as its parts, before any of them is understood. */
+export interface ChartBlocks {
   readonly head: readonly { raw: string; line: number }[];
-  readonly comments: readonly string[];
+  /** Comments among the settings of the song and its `keep:` lines. */
+  readonly comments: readonly Comment[];
   readonly blocks: readonly Block[];
   readonly kept: readonly { text: string; line: number }[];
-} {
-  const head: { raw: string; line: number }[] = [];
-  const comments: string[] = [];
-  const blocks: Block[] = [];
-  const kept: { text: string; line: number }[] = [];
-  // Comments right above a header are of what follows, others of what they stand in.
-  let pending: string[] = [];
-  const settle = () => {
-    (blocks.at(-1)?.comments ?? comments).push(...pending);
-    pending = [];
-  };
-  text.split(/\r\n|\n|\r/).forEach((raw, i) => {
-    const line = i + 1;
-    const trimmed = raw.trim();
-    const remark = blocks.length > 0 ? REMARK.exec(trimmed) : null;
-    if (trimmed.startsWith('#')) {
-      pending.push(trimmed.replace(/^#+\s?/, ''));
-      blocks.at(-1)?.lines.push('');
+  readonly problems: readonly Problem[];
+}
+
+/** The text as blocks under section headers, with what stands before them. */
+export function blocksOf(text: string): ChartBlocks {
+  const cutting = new Cutting();
+  text.split(/\r\n|\n|\r/).forEach((raw, i) => cutting.line(raw, i + 1));
+  return cutting.finished();
+}
+
+/** Cuts a chart into its blocks, line by line. */
+class Cutting {
+  readonly #head: { raw: string; line: number }[] = [];
+  readonly #comments: Comment[] = [];
+  readonly #blocks: Block[] = [];
+  readonly #kept: { text: string; line: number }[] = [];
+  readonly #problems: Problem[] = [];
+  /** Comments whose place is not known yet: they stand above what follows. */
+  #pending: { text: string; line: number }[] = [];
+  /** They stand right under a line of their block, and a blank line follows: they end it, whatever comes next. */
+  #isTail = false;
+  #isUnderLine = false;
+  #isAfterKeep = false;
+  #nameOf = createPlaceNamer();
+  /** `keep:` lines count through the whole chart. */
+  readonly #nameKeep = createPlaceNamer();
+
+  line(raw: string, line: number): void {
+    const text = raw.trim();
+    if (text.startsWith('#')) {
+      if (text.length > MAX_NOTE_CHARACTERS) this.#tooLong(line, text, 'comment');
+      this.#pending.push({ text: commentText(raw), line });
+      this.#blocks.at(-1)?.lines.push('');
       return;
     }
-    if (trimmed.startsWith('==')) {
-      blocks.push({
-        header: { text: raw, line },
-        above: pending,
-        lines: [],
-        firstLine: line + 1,
+    if (text === '') {
+      this.#isTail ||= this.#isUnderLine && this.#pending.length > 0;
+      this.#isUnderLine = false;
+      this.#blocks.at(-1)?.lines.push(raw);
+      return;
+    }
+    const loose = text.startsWith('==') ? null : looseHeader(raw);
+    if (text.startsWith('==') || loose) {
+      if (this.#isTail) this.#settle(AT_END);
+      const chords = loose?.chords ?? null;
+      this.#blocks.push({
+        header: { text: loose?.header ?? raw, line },
+        above: cleanComments(this.#pending.map((p) => p.text)),
+        lines: chords === null ? [] : [chords],
+        firstLine: chords === null ? line + 1 : line,
         comments: [],
         told: [],
       });
-      pending = [];
+      this.#pending = [];
+      this.#nameOf = createPlaceNamer();
+    } else this.#inBlock(raw, line);
+    this.#isUnderLine = true;
+    this.#isTail = false;
+  }
+
+  #inBlock(raw: string, line: number): void {
+    const text = raw.trim();
+    const block = this.#blocks.at(-1);
+    const isKeep = /^keep\s*:/.test(text);
+    if (isKeep && this.#isTail) this.#settle(AT_END);
+    const place = isKeep ? this.#nameKeep(raw) : this.#nameOf(raw);
+    if (place) this.#settle(placeText(place), isKeep);
+    this.#isAfterKeep = isKeep;
+    if (isKeep) {
+      this.#kept.push({ text: raw, line });
+      block?.lines.push('');
       return;
     }
-    settle();
-    const loose = looseHeader(raw);
-    if (loose) {
-      blocks.push({
-        header: { text: loose.header, line },
-        above: pending,
-        lines: loose.chords === null ? [] : [loose.chords],
-        firstLine: loose.chords === null ? line + 1 : line,
-        comments: [],
-        told: [],
-      });
-      return;
-    }
-    if (/^keep\s*:/.test(trimmed)) {
-      kept.push({ text: raw, line });
-      blocks.at(-1)?.lines.push('');
-    } else if (remark) {
+    const remark = block ? REMARK.exec(text) : null;
+    if (block && remark) {
       const who = whoseRemark(remark[1]) ?? 'band';
-      blocks.at(-1)!.told.push({ who, text: remark[2]!.trim(), line });
-      blocks.at(-1)!.lines.push('');
-    } else if (blocks.length > 0) blocks.at(-1)!.lines.push(raw);
-    else if (trimmed !== '') head.push({ raw, line });
-  });
-  settle();
-  return { head, comments: cleanComments(comments), blocks, kept };
+      const told = remark[2]!.trim();
+      if (told.length > MAX_NOTE_CHARACTERS) this.#tooLong(line, text, 'remark');
+      block.told.push({ who, text: told, line });
+      block.lines.push('');
+    } else if (block) block.lines.push(raw);
+    else this.#head.push({ raw, line });
+  }
+
+  /** Gives the waiting comments their place in the block they stand in, or among the lines of the song. */
+  #settle(above: string, isKeep = this.#isAfterKeep): void {
+    const owner = isKeep ? this.#comments : (this.#blocks.at(-1)?.comments ?? this.#comments);
+    // After the settings of the song is where its comments stand anyhow.
+    const isHead = owner === this.#comments && !isKeep;
+    const place = isHead && above === AT_END ? {} : { above };
+    owner.push(...cleanComments(this.#pending.map(({ text }) => ({ text, ...place }))));
+    this.#pending = [];
+  }
+
+  #tooLong(line: number, text: string, what: string): void {
+    const message = `this ${what} is too long; expected ${MAX_NOTE_CHARACTERS} characters or fewer, or a second line`;
+    this.#problems.push(problemAt(line, 1, text.length, message));
+  }
+
+  finished(): ChartBlocks {
+    this.#settle(AT_END);
+    return {
+      head: this.#head,
+      comments: this.#comments,
+      blocks: this.#blocks,
+      kept: this.#kept,
+      problems: this.#problems,
+    };
+  }
 }
 
 /** The rows people write, for a message; `or` rows are like a player's own. */
@@ -106,16 +162,16 @@ export function readRows(
     if (trimmed === '') return;
     const column = raw.length - raw.trimStart().length + 1;
     if (trimmed.startsWith('--')) {
-      const match =
-        /^--\s*(?:(this time)\s*[,:]?\s*)?(?:(?:pass\s+(\d+)|(last)\s+pass)\s*:?\s*)?bars?\s+(\d+)(?:\s*-\s*(\d+))?\s*(out)?\s*--$/.exec(
-          trimmed,
-        );
-      const own = isReturn || match?.[1] !== undefined;
-      const pass = match?.[3] === 'last' ? 'last' : match?.[2] === undefined ? 'every' : Number(match[2]);
-      const from = Number(match?.[4]);
-      const to = Number(match?.[5] ?? match?.[4]);
+      const match = parsePassLine(trimmed);
+      const own = isReturn || match?.isThisTime === true;
       target = [];
-      if (!match || (pass === 'every' && !own) || pass === 0 || from < 1 || to < from) {
+      if (
+        !match ||
+        (match.pass === 'every' && !own) ||
+        match.pass === 0 ||
+        match.from < 1 ||
+        match.to < match.from
+      ) {
         problems.push(
           problemAt(
             line,
@@ -126,7 +182,7 @@ export function readRows(
         );
         return;
       }
-      const out = match[6] === 'out';
+      const { pass, from, to, out } = match;
       passes.push({ pass, own, fromBar: from - 1, toBar: to - 1, out, line, rows: target });
       return;
     }

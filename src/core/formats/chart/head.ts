@@ -24,15 +24,32 @@ function bandOf({ players }: Song): Band {
   };
 }
 
-/** The song with one line of what stands before its sections. */
-export function readHeaderLine(song: Song, raw: string, line: number, problems: Problem[]): Song {
+/** Settings of the song that were read, by name, with the line each stands in. */
+export type SettingsRead = Map<string, number>;
+
+/** The song with one line of what stands before its sections. A setting is set once: the first one counts. */
+export function readHeaderLine(
+  song: Song,
+  { raw, line }: { readonly raw: string; readonly line: number },
+  { problems, read: known }: { readonly problems: Problem[]; readonly read: SettingsRead },
+): Song {
+  const isNew = (setting: string) => {
+    if (known.has(setting)) return false;
+    known.set(setting, line);
+    return true;
+  };
   const told = REMARK.exec(raw.trim());
   if (told) return toldInHead(song, whoseRemark(told[1]), told[2]!);
   const match = /^(\s*)([A-Za-z][A-Za-z0-9 ]*?)(\s*:\s*)(.*)$/.exec(raw);
   const expected = 'title, key, tempo, meter, voice, down, patterns, plans, remark, guitar1, guitar2 or bass';
   const name = match ? headName(match[2]!) : null;
-  const asSaid = name === null ? withSaid(song, raw) : null;
-  if (asSaid) return asSaid;
+  const said = name === null ? withSaid(song, raw) : null;
+  if (said) {
+    const twice = said.sets.find((setting) => !isNew(setting));
+    if (twice === undefined) return said.song;
+    problems.push(problemAt(line, 1, raw.trimEnd().length, twiceWords(twice, known)));
+    return song;
+  }
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
     problems.push(
@@ -51,6 +68,7 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
     problems.push(problemAt(line, column, value.length, message));
     return song;
   };
+  if (name !== null && SET_ONCE.includes(name) && !isNew(name)) return wrong(twiceWords(name, known));
   switch (name) {
     case 'title': {
       const title = cleanTitle(value);
@@ -76,7 +94,13 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
       for (const { part, offset, plan } of read) {
         if (!plan.ok) problems.push(problemAt(line, column + offset, part.length, plan.error));
       }
-      const plans = read.flatMap(({ plan }) => (plan.ok ? [plan.value] : []));
+      const plans = [...(song.plans ?? [])];
+      for (const { part, offset, plan } of read) {
+        if (!plan.ok) continue;
+        if (plans.some((p) => p.name === plan.value.name))
+          problems.push(problemAt(line, column + offset, part.length, namedTwice(plan.value.name)));
+        else plans.push(plan.value);
+      }
       return plans.length > 0 ? { ...song, plans } : song;
     }
     case 'patterns': {
@@ -88,7 +112,13 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
       for (const { part, offset, pattern } of read) {
         if (!pattern.ok) problems.push(problemAt(line, column + offset, part.length, pattern.error));
       }
-      const patterns = read.flatMap(({ pattern }) => (pattern.ok ? [pattern.value] : []));
+      const patterns = [...(song.patterns ?? [])];
+      for (const { part, offset, pattern } of read) {
+        if (!pattern.ok) continue;
+        if (patterns.some((p) => p.name === pattern.value.name))
+          problems.push(problemAt(line, column + offset, part.length, namedTwice(pattern.value.name)));
+        else patterns.push(pattern.value);
+      }
       return patterns.length > 0 ? { ...song, patterns } : song;
     }
     case 'voice': {
@@ -108,12 +138,14 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
     case 'guitar1':
     case 'guitar2':
     case 'bass': {
-      const read = readInstrument(match[4]!, song.players[name]);
+      const read = readInstrument(match[4]!, song.players[name], (setting) => isNew(`${name} ${setting}`));
       for (const p of read.problems) problems.push(problemAt(line, column + p.offset, p.length, p.message));
       return { ...song, players: { ...song.players, [name]: read.instrument } };
     }
     case 'guitars': {
-      const read = (['guitar1', 'guitar2'] as const).map((p) => readInstrument(match[4]!, song.players[p]));
+      const read = (['guitar1', 'guitar2'] as const).map((p) =>
+        readInstrument(match[4]!, song.players[p], (setting) => isNew(`${p} ${setting}`)),
+      );
       for (const p of read[0]!.problems)
         problems.push(problemAt(line, column + p.offset, p.length, p.message));
       const [guitar1, guitar2] = [read[0]!.instrument, read[1]!.instrument];
@@ -132,26 +164,40 @@ export function readHeaderLine(song: Song, raw: string, line: number, problems: 
   }
 }
 
+/** Settings that hold one value. */
+const SET_ONCE: readonly string[] = ['title', 'key', 'tempo', 'meter', 'voice', 'down'];
+
+function twiceWords(setting: string, read: SettingsRead): string {
+  return `${setting} is set twice, first in line ${read.get(setting)}; expected one of the two`;
+}
+
+function namedTwice(name: string): string {
+  return `there are two called ${name}; expected different names`;
+}
+
 /** A line as people say it, without a name in front: `120 bpm`, `drop D`, `capo 2`; null where it is none. */
-function withSaid(song: Song, raw: string): Song | null {
+function withSaid(song: Song, raw: string): { readonly song: Song; readonly sets: readonly string[] } | null {
   const said = settingOf(raw);
-  const rigs = (change: (player: Player) => object | null) => {
+  const rigs = (setting: 'capo' | 'tuning', of: (player: Player) => object | null) => {
     const players = { ...song.players };
-    for (const player of PLAYERS)
-      Object.assign(players, { [player]: { ...players[player], ...change(player) } });
-    return { ...song, players };
+    const changed = PLAYERS.filter((player) => of(player) !== null);
+    for (const player of changed) Object.assign(players, { [player]: { ...players[player], ...of(player) } });
+    return { song: { ...song, players }, sets: changed.map((player) => `${player} ${setting}`) };
   };
   switch (said?.kind) {
     case 'key':
-      return { ...song, key: said.key.text };
-    case 'tempo':
-      return { ...song, tempo: said.tempo };
+      return { song: { ...song, key: said.key.text }, sets: ['key'] };
+    case 'tempo': {
+      // "laid back, 70 to 75 bpm" says more than a tempo.
+      const isAll = said.words === undefined && raw.match(/\d+/g)?.length === 1;
+      return isAll ? { song: { ...song, tempo: said.tempo }, sets: ['tempo'] } : null;
+    }
     case 'meter':
-      return { ...song, meter: said.meter };
+      return { song: { ...song, meter: said.meter }, sets: ['meter'] };
     case 'capo':
-      return rigs((player) => (said.players.includes(player) ? { capo: said.capo } : null));
+      return rigs('capo', (player) => (said.players.includes(player) ? { capo: said.capo } : null));
     case 'tuning':
-      return rigs((player) => (said.tunings[player] ? { tuning: said.tunings[player] } : null));
+      return rigs('tuning', (player) => (said.tunings[player] ? { tuning: said.tunings[player] } : null));
     case 'title':
     case 'comment':
     case 'remark':

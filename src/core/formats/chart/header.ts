@@ -48,7 +48,7 @@ export interface Asked {
   readonly pickup?: number;
   readonly like?: Section['like'];
   readonly remarks?: Section['remarks'];
-  readonly comments?: readonly string[];
+  readonly comments?: Section['comments'];
 }
 
 /** What a section has to know of the players: how many strings there are, and the names of their sounds. */
@@ -115,7 +115,15 @@ export function readSectionHeader(
   }
   const start = text.length - match[2]!.length - (text.length - text.trimEnd().length) + 1;
   let isCounted = false;
+  const known = new Set<string>();
   for (const { part, offset } of parts(match[2]!)) {
+    const name = settingName(asWritten(part));
+    if (name !== null && known.has(name)) {
+      const message = `${name} is set twice here; expected one of the two`;
+      problems.push(problemAt(line, start + offset, part.length, message));
+      continue;
+    }
+    if (name !== null) known.add(name);
     const read = setting(asWritten(part), header, band);
     if (typeof read === 'string') problems.push(problemAt(line, start + offset, part.length, read));
     else header = read;
@@ -139,6 +147,16 @@ function asWritten(part: string): string {
   if (word === null || name === word)
     return name === word && part[name!.length] === ':' ? `${word} ${rest}` : part;
   return `${word} ${rest}`.trim();
+}
+
+/** What a part of a header sets, for those that can be set once; null for wishes, of which there may be many. */
+function settingName(part: string): string | null {
+  const [, word, next] = /^(x(?=\s*\d)|\S+)\s*(\S*)/.exec(part)!;
+  if (word === 'x') return 'how often it is played';
+  if (word === 'vamp' || word === 'fade' || part === 'on cue') return 'the end';
+  if (word === 'key') return part.endsWith('from here') ? 'key from here' : 'key';
+  if (!/^(?:guitar1|guitar2|bass)$/.test(word!)) return word!;
+  return /^(?:like|with|strokes|sound|gain|delay|volume)$/.test(next!) ? `${word} ${next}` : null;
 }
 
 /** A name with how often behind it, as the name and the number; null for others. */

@@ -125,6 +125,12 @@ function readPass(
     if (block.fromBar >= bars.length) return [];
   }
   if (block.out) return leftOut(block, bars.length, problems);
+  if (block.rows.length === 0) {
+    const message =
+      'nothing is written under this line; expected rows with what differs, or out for bars left out';
+    problems.push(problemAt(block.line, 1, 2, message));
+    return [];
+  }
   const until = Math.min(block.toBar, bars.length - 1);
   const length = until - block.fromBar + 1;
   const chordsRow = block.rows.find((row) => row.label === 'chords');

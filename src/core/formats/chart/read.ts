@@ -1,6 +1,5 @@
 import { problemAt, type Problem } from '../../base/index';
 import {
-  cleanComments,
   cleanRemark,
   PLAYERS,
   saidRemarks,
@@ -20,7 +19,8 @@ import {
 } from '../../song/index';
 import { barTicks, formatMeter } from '../../time/index';
 import { blocksOf, readRows, type Block } from './blocks';
-import { groundOf, readHeaderLine } from './head';
+import { ABOVE_HEADER } from './comments';
+import { groundOf, readHeaderLine, type SettingsRead } from './head';
 import { readSectionHeader, withAsked, type Asked, type Band, type SectionHeader } from './header';
 import { freshName, isNearName } from './near-names';
 import { readKeep } from './read-keep';
@@ -71,8 +71,8 @@ type Memo = (
 ) => BlockRead;
 
 function readWith(text: string, memo: Memo): ChartRead {
-  const { head, comments, blocks, kept } = blocksOf(text);
-  const reading = new ChartReading(memo);
+  const { head, comments, blocks, kept, problems } = blocksOf(text);
+  const reading = new ChartReading(memo, problems);
   for (const { raw, line } of head) reading.headLine(raw, line);
   if (comments.length > 0) reading.song = { ...reading.song, comments };
   for (const block of blocks) reading.block(block);
@@ -80,6 +80,20 @@ function readWith(text: string, memo: Memo): ChartRead {
     head.some(({ raw }) => /^\s*down\s*:/.test(raw)),
     kept,
   );
+}
+
+/** Settings of a section by their field, where the word people write is another one. */
+const SETTING_WORDS: Readonly<Record<string, string>> = {
+  key: 'written key',
+  hands: 'strokes',
+  like: 'doubled parts',
+  wishes: 'rules',
+};
+
+/** True where a header would set something of a section that is set above; sounds are of the one playing. */
+function isSetAlready(section: Section, asked: Asked, name: keyof Asked): boolean {
+  if (name === 'wishes') return section.wishes.length > 0 && asked.wishes.length > 0;
+  return name !== 'sounds' && name !== 'meter' && section[name] !== undefined && asked[name] !== undefined;
 }
 
 /** One text being read, block by block. */
@@ -92,16 +106,18 @@ class ChartReading {
   readonly #form: FormEntry[] = [];
   readonly #passes: { section: string; entry: number | null; pass: number; line: number }[] = [];
   readonly #nextFree = new Map<string, number>();
+  readonly #set: SettingsRead = new Map();
   /** What `key Em from here` has set for all that follows. */
   #keyOn: string | null = null;
   #ground: { readonly band: Band; readonly context: string } | null = null;
 
-  constructor(memo: Memo) {
+  constructor(memo: Memo, problems: readonly Problem[]) {
     this.#memo = memo;
+    this.#problems.push(...problems);
   }
 
   headLine(raw: string, line: number): void {
-    this.song = readHeaderLine(this.song, raw, line, this.#problems);
+    this.song = readHeaderLine(this.song, { raw, line }, { problems: this.#problems, read: this.#set });
   }
 
   block(block: Block): void {
@@ -186,7 +202,11 @@ class ChartReading {
       () => {
         const { rows, passes, problems, asks } = readRows(block.lines, { isReturn: false, meter });
         const empty = { section: { name, bars: [], variants: [], wishes: [] }, own: [], asks };
-        if (rows.length === 0) return { ...empty, base: null, passes: [], problems };
+        if (rows.length === 0) {
+          const message = `the section ${name} has no rows of its own; expected a chords row above what differs`;
+          const none = problems.length > 0 ? problems : [problemAt(0, 1, text.length, message)];
+          return { ...empty, base: null, passes: [], problems: none };
+        }
         const inside = readSection(name, rows, passes, { meter, ...band });
         const said = { problems: [...problems, ...inside.problems], asks: [...asks, ...inside.asks] };
         return { ...inside, base: null, passes, ...said };
@@ -227,7 +247,8 @@ class ChartReading {
     const use = played ? sounds : undefined;
     const band = block.told.filter((t) => t.who === 'band').map((t) => t.text);
     const remark = isReturn ? cleanRemark(band.join('; ')) : '';
-    const above = cleanComments(block.above);
+    // Where it is played again, comments under the header are of this playing.
+    const comments = isReturn ? [...block.above, ...block.comments] : block.above;
     if (times > 0)
       this.#form.push({
         section: name,
@@ -242,11 +263,20 @@ class ChartReading {
         ...(own.length === 0 ? {} : { variants: own }),
         ...(end === null ? {} : { end }),
         ...(remark === '' ? {} : { remark }),
-        ...(above.length === 0 ? {} : { comments: above }),
+        ...(comments.length === 0 ? {} : { comments }),
       });
     else if (own.length > 0) wrong(`${name} is not played here (x0); expected no -- this time -- rows`);
+    if (isReturn && times === 0)
+      wrong(`${name} is written above, and x0 plays nothing; expected x1 or more here`);
     if (isReturn && header.asked.meter)
       wrong(`the bars of ${name} are written above; expected its meter there`);
+    const set = (Object.keys(header.asked) as (keyof Asked)[]).find((k) =>
+      isSetAlready(section, header.asked, k),
+    );
+    if (isReturn && set !== undefined)
+      wrong(
+        `${name} has its ${SETTING_WORDS[set] ?? set} where it is written above; expected it there alone`,
+      );
     const { pickup } = header.asked;
     const length = barTicks(header.asked.meter ?? meterOf(this.song, section));
     if (pickup !== undefined && pickup >= length)
@@ -264,15 +294,13 @@ class ChartReading {
       ...(isReturn || header.asked.meter === undefined ? {} : { meter: header.asked.meter }),
       ...(played || sounds === undefined ? {} : { sounds }),
       ...(pickup === undefined || pickup >= length ? {} : { pickup }),
-      ...this.#told(block, isReturn),
+      ...this.#told(block, isReturn, times),
     };
     this.#sections.set(name, withAsked(section, asked));
   }
 
-  /** Remarks and comments of a section where it is written. */
-  #told(block: Block, isReturn: boolean): Pick<Asked, 'remarks' | 'comments'> {
-    const comments = cleanComments(block.comments);
-    const own = comments.length > 0 ? { comments } : {};
+  /** Remarks and comments of a section where it is written; above its header where that has no place in the form. */
+  #told(block: Block, isReturn: boolean, times: number): Pick<Asked, 'remarks' | 'comments'> {
     if (isReturn) {
       const one = block.told.find((t) => t.who !== 'band');
       if (one)
@@ -289,6 +317,12 @@ class ChartReading {
     const said: Partial<Record<Player | 'band', string>> = {};
     for (const { who, text } of block.told) said[who] = said[who] ? `${said[who]}; ${text}` : text;
     const remarks = saidRemarks(said);
+    const above = times === 0 ? block.above.map(({ text }) => ({ text, above: ABOVE_HEADER })) : [];
+    // Above the first line of a section is where its comments stand anyhow.
+    const first = remarks ? `${Object.keys(remarks)[0]} remark` : 'chords';
+    const among = block.comments.map((c) => (c.above === first ? { text: c.text } : c));
+    const comments = [...above, ...among];
+    const own = comments.length > 0 ? { comments } : {};
     return { ...own, ...(remarks ? { remarks } : {}) };
   }
 

@@ -24,18 +24,25 @@ export interface SettingProblem {
 
 /**
  * Reads `tuning D A D G B E; frets 22; gain 7; delay 1/8.; hand large; thumb yes; spread 1-4 125` onto
- * an instrument and the hand that plays it; what is wrong is left as it was.
+ * an instrument and the hand that plays it; what is wrong is left as it was. `isNew` is asked the name of each setting
+ * that is set, and is false where it was set before.
  */
 export function readInstrument(
   text: string,
   start: Rig,
+  isNew: (setting: string) => boolean = () => true,
 ): { readonly instrument: Rig; readonly problems: readonly SettingProblem[] } {
   let instrument = start;
   const problems: SettingProblem[] = [];
   for (const { part, offset } of parts(text)) {
     const read = named(part, instrument);
-    if (read.ok) instrument = read.value;
-    else problems.push({ offset, length: part.length, message: read.error });
+    const name = part.split(/[\s:=]/)[0]!.toLowerCase();
+    const setting = SETTINGS.includes(name) ? name : 'tuning';
+    if (!read.ok) problems.push({ offset, length: part.length, message: read.error });
+    else if (setting !== 'sound' && !isNew(setting)) {
+      const message = `${setting} is set twice; expected one of the two`;
+      problems.push({ offset, length: part.length, message });
+    } else instrument = read.value;
   }
   if (instrument.capo >= instrument.frets) {
     problems.push({
@@ -137,7 +144,9 @@ function setting(name: string, value: string, instrument: Rig): Result<Rig> {
     case 'hand': {
       const size = HAND_SIZES.find((s) => s === value);
       if (!size) return fail(`"${value}" is no hand; expected ${HAND_SIZES.join(', ')}`);
-      return ok({ ...instrument, hand: { ...HANDS[size], thumb: instrument.hand.thumb } });
+      const spreadMm: Record<FingerPair, number> = { ...HANDS[size].spreadMm };
+      for (const pair of ownLimits(instrument.hand)) spreadMm[pair] = instrument.hand.spreadMm[pair];
+      return ok({ ...instrument, hand: { size, thumb: instrument.hand.thumb, spreadMm } });
     }
     case 'thumb': {
       if (value !== 'yes' && value !== 'no') {

@@ -25,7 +25,9 @@ import {
   type Song,
 } from '../../song/index';
 import { barTicks, formatMeter, type Meter } from '../../time/index';
+import { commentLine, isAboveHeader, isAmongKept, withComments } from './comments';
 import { writeHeader } from './header';
+import { formatPassLine } from './pass-line';
 import { writeInstrument } from './settings';
 import { writePlaces } from './time-in-bar';
 
@@ -34,7 +36,7 @@ const BARS_PER_LINE = 4;
 
 /** The song as chart text. `readChart` gives the same song back, and writing that gives the same text. */
 export function writeChart(song: Song): string {
-  const lines = [
+  const head = [
     `title: ${song.title}`,
     ...(song.remark === undefined ? [] : [`remark: ${song.remark}`]),
     `key: ${song.key}`,
@@ -51,8 +53,10 @@ export function writeChart(song: Song): string {
         ...(remark === undefined ? [] : [`${p} remark: ${remark}`]),
       ];
     }),
-    ...writeComments(song.comments),
   ];
+  const comments = song.comments ?? [];
+  const amongHead = comments.filter((c) => !isAmongKept(c));
+  const lines = [...withComments(head, amongHead, 'end')];
   const written = new Set<string>();
   const byName = sectionsByName(song);
   for (const entry of song.form) {
@@ -61,23 +65,36 @@ export function writeChart(song: Song): string {
     const again = written.has(section.name);
     written.add(section.name);
     const ground = { song, meter: meterOf(song, section) };
+    const own = again ? [] : (section.comments ?? []);
+    const ofEntry = entry.comments ?? [];
+    const above = [...own.filter(isAboveHeader), ...ofEntry.filter((c) => c.above === undefined)];
     // A section played again stands directly under the one before it, like a list.
-    if (!(again && lines.at(-1)!.startsWith('==')) || entry.comments) lines.push('');
-    lines.push(...writeComments(entry.comments), writeHeader(entry, again ? null : section));
-    if (again && entry.remark !== undefined) lines.push(`remark: ${entry.remark}`);
-    if (!again) lines.push(...writeSection(section, ground));
-    for (const own of entry.variants ?? []) lines.push(...writeOwn(own, section, { ...ground, again }));
+    if (!(again && lines.at(-1)!.startsWith('==')) || above.length > 0) lines.push('');
+    lines.push(...above.map(commentLine), writeHeader(entry, again ? null : section));
+    const body = [
+      ...(again && entry.remark !== undefined ? [`remark: ${entry.remark}`] : []),
+      ...(again ? [] : writeSection(section, ground)),
+      ...(entry.variants ?? []).flatMap((own) => writeOwn(own, section, { ...ground, again })),
+    ];
+    const among = [...own.filter((c) => !isAboveHeader(c)), ...ofEntry.filter((c) => c.above !== undefined)];
+    lines.push(...withComments(body, among));
   }
   for (const section of song.sections) {
     if (written.has(section.name)) continue;
+    const own = section.comments ?? [];
     const unplayed = { section: section.name, times: 0, plan: null, key: null };
+    const body = writeSection(section, { song, meter: meterOf(song, section) });
+    lines.push('', ...own.filter(isAboveHeader).map(commentLine), writeHeader(unplayed, section));
     lines.push(
-      '',
-      writeHeader(unplayed, section),
-      ...writeSection(section, { song, meter: meterOf(song, section) }),
+      ...withComments(
+        body,
+        own.filter((c) => !isAboveHeader(c)),
+      ),
     );
   }
-  if (song.kept.length > 0) lines.push('', ...song.kept.map(writeKept));
+  const kept = withComments(song.kept.map(writeKept), comments.filter(isAmongKept), 'end');
+  // Without anything kept they end the last section.
+  lines.push(...(song.kept.length > 0 ? [''] : []), ...kept);
   return `${lines.join('\n')}\n`;
 }
 
@@ -90,10 +107,6 @@ function downLine(song: Song): readonly string[] {
 interface Ground {
   readonly song: Song;
   readonly meter: Meter;
-}
-
-function writeComments(comments: readonly string[] | undefined): readonly string[] {
-  return (comments ?? []).map((text) => `# ${text}`.trimEnd());
 }
 
 function writeSection(section: Section, ground: Ground): string[] {
@@ -111,7 +124,6 @@ function writeSection(section: Section, ground: Ground): string[] {
     ...ledBy(section).flatMap((player) => playerRows(section.bars, player, ground)),
   ];
   return [
-    ...writeComments(section.comments),
     ...told,
     ...writeRows(rows),
     ...section.variants.flatMap((variant) => writeVariant(variant, section, ground)),
@@ -210,20 +222,17 @@ function lineRow(bars: readonly BarPatch[], player: Player, { song, meter }: Gro
 }
 
 function writeVariant(variant: Variant, section: Section, ground: Ground): string[] {
-  const pass = variant.pass === 'last' ? 'last pass' : `pass ${variant.pass}`;
-  return writeBlock(variant, { section, pass, ground });
+  return writeBlock(variant, { section, isThisTime: false, ground });
 }
 
 /** What differs in one playing: `this time` where the section is written, of itself where it comes back. */
 function writeOwn(own: OwnVariant, section: Section, ground: Ground & { readonly again: boolean }): string[] {
-  const pass = own.pass === 'every' ? '' : own.pass === 'last' ? 'last pass' : `pass ${own.pass}`;
-  const when = ground.again ? pass : ['this time', ...(pass === '' ? [] : [pass])].join(', ');
-  return writeBlock(own, { section, pass: when, ground });
+  return writeBlock(own, { section, isThisTime: !ground.again, ground });
 }
 
 function writeBlock(
-  variant: Pick<OwnVariant, 'fromBar' | 'bars'>,
-  { section, pass, ground }: { section: Section; pass: string; ground: Ground },
+  variant: OwnVariant,
+  { section, isThisTime, ground }: { section: Section; isThisTime: boolean; ground: Ground },
 ): string[] {
   const { bars, fromBar } = variant;
   const ticks = barTicks(ground.meter);
@@ -262,10 +271,10 @@ function writeBlock(
       ];
     }),
   ];
-  const to = fromBar + bars.length;
-  const range = to === fromBar + 1 ? `${to}` : `${fromBar + 1}-${to}`;
-  const out = bars.every((p) => p.out) ? ' out' : '';
-  return [`-- ${pass === '' ? '' : `${pass}: `}bar ${range}${out} --`, ...writeRows(rows)];
+  const out = bars.every((p) => p.out === true);
+  const { pass } = variant;
+  const head = formatPassLine({ pass, isThisTime, from: fromBar + 1, to: fromBar + bars.length, out });
+  return [head, ...writeRows(rows)];
 }
 
 /** What one row of a bar says, between its bar lines. */
