@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
-import { saveSong, type Song } from '../core/song/index';
-import type { SongStorage, StoredSong } from './storage';
+import { formatProblem } from '../core/base/index';
+import { saveSong, validateStorable, type Song } from '../core/song/index';
+import { StorageProblem, type SongStorage, type StoredSong } from './storage';
 import { understoodRecord } from './stored';
 
 /** A song on the shelf. `song` is null when what is stored cannot be read; `trouble` then says why. */
@@ -20,12 +21,14 @@ export async function readShelf(storage: SongStorage): Promise<readonly ShelfEnt
   return (await storage.list()).map(entryOf);
 }
 
-/** Puts a new song on the shelf and gives its id. Throws StorageProblem. */
+/** Puts a new song on the shelf and gives its id. Throws StorageProblem, also where the song could not be opened again. */
 export async function addSong(
   storage: SongStorage,
   song: Song,
   options: { now: number; draft?: string | null; clears?: readonly number[] },
 ): Promise<string> {
+  const stored = validateStorable(song);
+  if (!stored.ok) throw new StorageProblem('unreadable', formatProblem(stored.error[0]!));
   const id = nanoid(12);
   await storage.put(
     { id, title: song.title, saved: saveSong(song), draft: options.draft ?? null, updatedAt: options.now },

@@ -40,6 +40,8 @@ export function freeTitle(wanted: string, taken: readonly string[]): string {
 /** A sentence for what the browser's storage said. */
 export function storageWords(error: unknown): string {
   const kind = error instanceof StorageProblem ? error.kind : 'refused';
+  if (error instanceof StorageProblem && kind === 'unreadable')
+    return `This song could not be opened again, so it was not stored: ${String(error.cause)}`;
   return kind === 'full'
     ? 'The browser’s storage is full. Your changes are safe in this tab only: export the song, then make room.'
     : 'The browser refuses to store songs here. They live in this tab only: export what you want to keep.';

@@ -138,10 +138,10 @@ export interface SongStorage {
   watch(onChange: (id: string) => void): () => void;
 }
 
-/** The browser would not store. `kind` tells what a person can do about it. */
+/** It was not stored. `kind` tells what a person can do about it; `unreadable`: the song itself could not be opened again. */
 export class StorageProblem extends Error {
   constructor(
-    readonly kind: 'full' | 'refused',
+    readonly kind: 'full' | 'refused' | 'unreadable',
     cause: unknown,
   ) {
     super(`storage ${kind}`, { cause });

@@ -187,7 +187,7 @@ const WORDS = [
 ] as const;
 
 /** One way of spoiling a text, at a share of its length. */
-const spoil = fc.record({
+export const spoil = fc.record({
   way: fc.constantFrom(
     'double',
     'drop',
@@ -205,7 +205,7 @@ const spoil = fc.record({
 });
 type Spoil = typeof spoil extends fc.Arbitrary<infer T> ? T : never;
 
-function spoiled(text: string, { way, at, word, size }: Spoil): string {
+export function spoiled(text: string, { way, at, word, size }: Spoil): string {
   const i = Math.floor(at * text.length);
   const lines = () => text.split('\n');
   switch (way) {
@@ -486,7 +486,7 @@ type JsonSpoil = typeof jsonSpoil extends fc.Arbitrary<infer T> ? T : never;
 type Node = Record<string, unknown>;
 
 /** Walks down by the numbers of a path, each taken modulo what there is, and spoils what stands there. */
-function spoiledJson(json: unknown, { way, path, value, by, pick }: JsonSpoil): unknown {
+export function spoiledJson(json: unknown, { way, path, value, by, pick }: JsonSpoil): unknown {
   let node = json as Node;
   let key: string | null = null;
   for (const n of path) {

@@ -8,7 +8,7 @@ import {
   songFindings,
   songWords,
 } from '../../src/core/clash/index';
-import { barsOnPass, PLAYERS } from '../../src/core/form/index';
+import { barsOnPass, PLAYERS, type Comment } from '../../src/core/form/index';
 import { readChart, writeChart } from '../../src/core/formats/index';
 import { sheetOf, sheetText } from '../../src/core/sheet/index';
 import {
@@ -101,9 +101,14 @@ export function writeAndRead(song: Song): void {
   if (fromText !== own) throw new Error(`text loses something: ${firstDifference(own, fromText)}\n${text}`);
 }
 
+const byText = (a: Comment, b: Comment) => (a.text < b.text ? -1 : a.text > b.text ? 1 : 0);
+
+/** What chart text says of a song; a comment whose line is not there any more stands elsewhere in the text. */
 function withoutVersions(song: Song): Song {
   const { versions: _versions, ...rest } = song;
-  return rest;
+  const unplaced = <T extends { readonly comments?: readonly Comment[] }>(of: T): T =>
+    of.comments ? { ...of, comments: of.comments.map(({ text }) => ({ text })).sort(byText) } : of;
+  return { ...unplaced(rest), sections: rest.sections.map(unplaced), form: rest.form.map(unplaced) };
 }
 
 /** As text with the keys of every object in order, so that only values count. */

@@ -1,7 +1,5 @@
 import { unreachable } from '../base/index';
 import {
-  sayableOwn,
-  sayableSection,
   soundNameTrouble,
   type NamedPlan,
   type NamedSound,
@@ -10,7 +8,6 @@ import {
   type SectionHand,
   type Sounds,
 } from '../form/index';
-import { barTicks } from '../time/index';
 import { setCells, setHits, setLine, setPart, setPush, setUse, setVoice } from './edit-bar';
 import { setChordGuess, setChords } from './edit-chords';
 import { cut, detach, leaveOut, setPlaying, unvary, vary } from './edit-form';
@@ -27,6 +24,7 @@ import { setBeside, setLike, setRemark, swapBeside } from './edit-notes';
 import { cleanReason, cleanTitle } from './names';
 import { withFollowers } from './likes';
 import { placesOf } from './pass-scope';
+import { canonicalSong } from './canonical';
 import { reopen } from './reopen';
 import { withOwnBars } from './where-written';
 import { takenBack } from './decide';
@@ -35,8 +33,6 @@ import {
   besideChart,
   inPlayedOrder,
   mapSections,
-  meterOf,
-  sectionNamed,
   type KeptFinding,
   type Song,
 } from './song';
@@ -51,26 +47,7 @@ export function applyEdit(song: Song, edit: Edit): Song {
   const next = withFollowers(edited(song, edit));
   const isSame = next.sections === song.sections && next.meter === song.meter && next.form === song.form;
   if (isSame) return next;
-  const before = new Set(song.sections);
-  const sections = next.sections.map((s) =>
-    before.has(s) && next.meter === song.meter ? s : sayableSection(s, barTicks(meterOf(next, s))).section,
-  );
-  const said = sections.every((s, i) => s === next.sections[i]) ? next : { ...next, sections };
-  return withFollowers(withSayableForm(said));
-}
-
-/** What differs in single playings, in the form chart text has for it. */
-function withSayableForm(song: Song): Song {
-  if (song.form.every((entry) => entry.variants === undefined)) return song;
-  const form = song.form.map((entry) => {
-    const section = entry.variants ? sectionNamed(song, entry.section) : null;
-    if (!section) return entry;
-    const { variants } = sayableOwn(section, entry.variants!, barTicks(meterOf(song, section)));
-    if (variants === entry.variants) return entry;
-    const { variants: _were, ...same } = entry;
-    return variants.length > 0 ? { ...same, variants } : same;
-  });
-  return form.every((e, i) => e === song.form[i]) ? song : { ...song, form };
+  return canonicalSong(next, song);
 }
 
 function edited(song: Song, edit: Edit): Song {

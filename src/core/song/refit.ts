@@ -6,8 +6,19 @@ import {
   type OwnVariant,
   type Player,
   type Section,
+  type Wish,
 } from '../form/index';
-import { gripPitches, handFret, holdGrip, refret, sameGrip, slideGrip, type Grip } from '../grip/index';
+import {
+  formatGrip,
+  gripPitches,
+  handFret,
+  holdGrip,
+  parseGrip,
+  refret,
+  sameGrip,
+  slideGrip,
+  type Grip,
+} from '../grip/index';
 import { openStrings, type Instrument } from '../instrument/index';
 import { moveKey, noteName, parseKey, parseNote, pitchClass, type Key, type Midi } from '../pitch/index';
 import { movedLine, stepPitches, stepTrouble, type Line } from '../line/index';
@@ -104,7 +115,11 @@ export function refitSong(song: Song, to: Refit): Refitted {
       },
       strings: (player) => to.players[player].tuning.length,
     });
-  const sections = song.sections.map((section) => ({ ...refitted(section), ...movedKey(section.key) }));
+  const sections = song.sections.map((section) => ({
+    ...refitted(section),
+    ...movedKey(section.key),
+    wishes: section.wishes.flatMap((wish) => refitWish(wish, { song, to, shift, key: newKey })),
+  }));
   const form = song.form.map((entry): FormEntry => {
     const moved = { ...entry, ...movedKey(entry.key ?? undefined) };
     if (!entry.variants) return moved;
@@ -128,6 +143,20 @@ export function refitSong(song: Song, to: Refit): Refitted {
     changed,
     misfits,
   };
+}
+
+/** A grip nobody wants again stays the grip of the same notes; it is forgotten where the instrument has no such grip. */
+function refitWish(
+  wish: Wish,
+  { song, to, shift, key }: { song: Song; to: Refit; shift: number; key: Key },
+): readonly Wish[] {
+  if (wish.kind !== 'not') return [wish];
+  const [from, rig] = [song.players[wish.player], to.players[wish.player]];
+  const grip = parseGrip(wish.grip, from.tuning.length);
+  if (!grip.ok || (from === rig && shift === 0)) return [wish];
+  const task = { grip: grip.value, from, to: rig, shift, key };
+  const moved = to.keep === 'shapes' ? keepShape(task) : keepPitches(task);
+  return moved.grip === null ? [] : [{ ...wish, grip: formatGrip(moved.grip) }];
 }
 
 /** Semitones every string of an instrument sounds higher than on another one, or null when the strings differ. */

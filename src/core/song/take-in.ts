@@ -1,5 +1,8 @@
-import { type Bar, type FormEntry, type Player, type Section } from '../form/index';
-import { besideChart, inPlayedOrder, sectionNamed, type Song } from './song';
+import { PLAYERS, type Bar, type FormEntry, type Player, type Section } from '../form/index';
+import { refitSong } from './refit';
+import { canonicalSong } from './canonical';
+import { besideChart, inPlayedOrder, meterOf, sectionNamed, type Rig, type Song } from './song';
+import { barTicks } from '../time/index';
 import { setBars } from './edit-sections';
 import { withFollowers } from './likes';
 import { freeName } from './names';
@@ -13,8 +16,18 @@ export type TakeIn =
   /** What a player does in its first section, from the first bar of one on; bars that are missing are added. */
   | { readonly how: 'part'; readonly section: string; readonly player: Player };
 
-/** A song with something of another one in it. What stands before the sections is taken only where nothing was written yet. */
-export function takenIn(song: Song, other: Song, where: TakeIn): Song {
+/**
+ * A song with something of another one in it. What stands before the sections is taken only where nothing was written
+ * yet. RangeError for a section that is not there, and for a part in another metre than its section's.
+ */
+export function takenIn(into: Song, from: Song, where: TakeIn): Song {
+  if (into.sections.length === 0 && where.how === 'behind') return behind(into, from);
+  const other = onRigsOf(into, from);
+  const song = withSoundsOf(into, other);
+  return canonicalSong(put(song, other, where), into);
+}
+
+function put(song: Song, other: Song, where: TakeIn): Song {
   switch (where.how) {
     case 'behind':
       return behind(song, other);
@@ -23,6 +36,35 @@ export function takenIn(song: Song, other: Song, where: TakeIn): Song {
     case 'part':
       return withPart(song, other, where);
   }
+}
+
+/** Whether what somebody plays in the first section of one song fits the bars of a section of another one. */
+export function takesPart(song: Song, other: Song, name: string): boolean {
+  const [section, from] = [sectionNamed(song, name), other.sections[0]];
+  return !!section && !!from && barTicks(meterOf(song, section)) === barTicks(meterOf(other, from));
+}
+
+/** A song on the strings of another one, the notes as they sound: grips for a five-string bass fit no four-string one. */
+function onRigsOf({ players }: Song, other: Song): Song {
+  const ofStrings = ({ tuning, capo }: Rig) => `${tuning.join(' ')} ${capo}`;
+  const differ = PLAYERS.some((p) => ofStrings(players[p]) !== ofStrings(other.players[p]));
+  if (!differ) return other;
+  const rig = (p: Player): Rig => {
+    const { tuning, capo, frets } = players[p];
+    return { ...other.players[p], tuning, capo, frets };
+  };
+  const own = { guitar1: rig('guitar1'), guitar2: rig('guitar2'), bass: rig('bass') };
+  return refitSong(other, { key: null, players: own, keep: 'pitches' }).song;
+}
+
+/** A song with the named sounds of another one that it has not, for bars that use them. */
+function withSoundsOf(song: Song, other: Song): Song {
+  const rig = (p: Player): Rig => {
+    const own = song.players[p].sounds ?? [];
+    const more = (other.players[p].sounds ?? []).filter((s) => !own.some((o) => o.name === s.name));
+    return more.length === 0 ? song.players[p] : { ...song.players[p], sounds: [...own, ...more] };
+  };
+  return { ...song, players: { guitar1: rig('guitar1'), guitar2: rig('guitar2'), bass: rig('bass') } };
 }
 
 function behind(song: Song, other: Song): Song {
@@ -80,6 +122,7 @@ function withPart(song: Song, other: Song, where: { section: string; player: Pla
   const section = sectionNamed(song, where.section);
   const from = other.sections[0];
   if (!section || !from) throw new RangeError(`No section ${where.section}`);
+  if (!takesPart(song, other, where.section)) throw new RangeError(`${where.section} has another metre`);
   const missing = from.bars.slice(section.bars.length).map((bar) => bar.chords);
   const longer =
     missing.length === 0

@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { readAny, type AnyRead } from '../../core/formats/index';
-import { takenIn, type Song, type TakeIn } from '../../core/song/index';
+import { takenIn, takesPart, type Song, type TakeIn } from '../../core/song/index';
 import { fileTrouble } from '../../store/index';
 import { Button, Dialog } from '../../ui/index';
 import { dropped } from '../take/dropped';
@@ -180,10 +180,12 @@ function Land(
             : []),
           ...(isOne && !blank
             ? players.flatMap((p) =>
-                song.sections.map(
-                  (s) =>
-                    [`part ${p} ${s.name}`, `only what ${PLAYER_WORDS[p]} plays, into ${s.name}`] as const,
-                ),
+                song.sections
+                  .filter((s) => takesPart(song, other, s.name))
+                  .map(
+                    (s) =>
+                      [`part ${p} ${s.name}`, `only what ${PLAYER_WORDS[p]} plays, into ${s.name}`] as const,
+                  ),
               )
             : []),
           ['new', 'as a new song'],

@@ -46,9 +46,9 @@ class Cutting {
   readonly #kept: { text: string; line: number }[] = [];
   readonly #problems: Problem[] = [];
   /** Comments whose place is not known yet: they stand above what follows. */
-  #pending: { text: string; line: number }[] = [];
-  /** They stand right under a line of their block, and a blank line follows: they end it, whatever comes next. */
-  #isTail = false;
+  #pending: string[] = [];
+  /** Those right under a line of their block, with a blank line after them: where no line of it follows they end it. */
+  #tail: string[] = [];
   #isUnderLine = false;
   #isAfterKeep = false;
   #nameOf = createPlaceNamer();
@@ -58,43 +58,44 @@ class Cutting {
   line(raw: string, line: number): void {
     const text = raw.trim();
     if (text.startsWith('#')) {
-      if (text.length > MAX_NOTE_CHARACTERS) this.#tooLong(line, text, 'comment');
-      this.#pending.push({ text: commentText(raw), line });
+      if (commentText(raw).length > MAX_NOTE_CHARACTERS) this.#tooLong(line, text, 'comment');
+      this.#pending.push(commentText(raw));
       this.#blocks.at(-1)?.lines.push('');
       return;
     }
     if (text === '') {
-      this.#isTail ||= this.#isUnderLine && this.#pending.length > 0;
+      if (this.#isUnderLine) this.#tail = this.#pending.splice(0);
       this.#isUnderLine = false;
       this.#blocks.at(-1)?.lines.push(raw);
       return;
     }
     const loose = text.startsWith('==') ? null : looseHeader(raw);
     if (text.startsWith('==') || loose) {
-      if (this.#isTail) this.#settle(AT_END);
+      this.#settle(this.#tail, AT_END);
       const chords = loose?.chords ?? null;
       this.#blocks.push({
         header: { text: loose?.header ?? raw, line },
-        above: cleanComments(this.#pending.map((p) => p.text)),
+        above: cleanComments(this.#pending.splice(0)),
         lines: chords === null ? [] : [chords],
         firstLine: chords === null ? line + 1 : line,
         comments: [],
         told: [],
       });
-      this.#pending = [];
       this.#nameOf = createPlaceNamer();
     } else this.#inBlock(raw, line);
     this.#isUnderLine = true;
-    this.#isTail = false;
   }
 
   #inBlock(raw: string, line: number): void {
     const text = raw.trim();
     const block = this.#blocks.at(-1);
     const isKeep = /^keep\s*:/.test(text);
-    if (isKeep && this.#isTail) this.#settle(AT_END);
+    if (isKeep) this.#settle(this.#tail, AT_END);
     const place = isKeep ? this.#nameKeep(raw) : this.#nameOf(raw);
-    if (place) this.#settle(placeText(place), isKeep);
+    if (place) {
+      this.#settle(this.#tail, placeText(place), isKeep);
+      this.#settle(this.#pending, placeText(place), isKeep);
+    }
     this.#isAfterKeep = isKeep;
     if (isKeep) {
       this.#kept.push({ text: raw, line });
@@ -112,14 +113,13 @@ class Cutting {
     else this.#head.push({ raw, line });
   }
 
-  /** Gives the waiting comments their place in the block they stand in, or among the lines of the song. */
-  #settle(above: string, isKeep = this.#isAfterKeep): void {
+  /** Gives waiting comments their place in the block they stand in, or among the lines of the song. */
+  #settle(waiting: string[], above: string, isKeep = this.#isAfterKeep): void {
     const owner = isKeep ? this.#comments : (this.#blocks.at(-1)?.comments ?? this.#comments);
     // After the settings of the song is where its comments stand anyhow.
     const isHead = owner === this.#comments && !isKeep;
     const place = isHead && above === AT_END ? {} : { above };
-    owner.push(...cleanComments(this.#pending.map(({ text }) => ({ text, ...place }))));
-    this.#pending = [];
+    owner.push(...cleanComments(waiting.splice(0).map((text) => ({ text, ...place }))));
   }
 
   #tooLong(line: number, text: string, what: string): void {
@@ -128,7 +128,8 @@ class Cutting {
   }
 
   finished(): ChartBlocks {
-    this.#settle(AT_END);
+    this.#settle(this.#tail, AT_END);
+    this.#settle(this.#pending, AT_END);
     return {
       head: this.#head,
       comments: this.#comments,

@@ -1,5 +1,5 @@
 import { formatProblem } from '../../base/index';
-import { MOST_CHARACTERS, readSong } from '../../song/index';
+import { MOST_CHARACTERS, readSong, validateStorable } from '../../song/index';
 import { readChart } from '../chart/read';
 import { readTyped, type TypedOptions, type TypedRead } from './read-typed';
 
@@ -19,8 +19,18 @@ export function isChartText(text: string): boolean {
   return CHART.test(text);
 }
 
-/** Reads a song file, chart text, or a song as people type it, by what it looks like. */
+/**
+ * Reads a song file, chart text, or a song as people type it, by what it looks like. What a song file could not give
+ * back is refused: it could be stored and never opened again.
+ */
 export function readAny(text: string, options: TypedOptions = {}): AnyRead {
+  const read = readByLooks(text, options);
+  if (read.refused !== null || read.kind === 'song file') return read;
+  const stored = validateStorable(read.song);
+  return stored.ok ? read : { ...read, refused: formatProblem(stored.error[0]!) };
+}
+
+function readByLooks(text: string, options: TypedOptions): AnyRead {
   const none = { lines: [], problems: [], questions: [] };
   if (text.length > MOST_CHARACTERS) {
     const refused = `${(text.length / 1_000_000).toFixed(1)} MB; expected a song of at most ${MOST_CHARACTERS / 1_000_000} MB`;

@@ -49,7 +49,11 @@ export function settleSong(ground: Song, of: Ground): Settled {
   const at = (draft: DraftSection, message: string) => problemAt(draft.line, 1, draft.name.length, message);
   for (const draft of of.sections) {
     const { bars, words, times } = playedOut(draft);
-    const play = (section: string, more: Partial<FormEntry> = {}) =>
+    const play = (section: string, more: Partial<FormEntry> = {}) => {
+      if (times < 1) {
+        questions.push(at(draft, `${section} x0 is not played here; expected x1 or more where it is`));
+        return;
+      }
       form.push({
         section,
         times: Math.min(times, 99),
@@ -59,6 +63,7 @@ export function settleSong(ground: Song, of: Ground): Settled {
         ...(draft.feel === null ? {} : { feel: draft.feel }),
         ...more,
       });
+    };
     if (bars.length === 0) {
       const meant = meantBy(draft, [...written.keys()]);
       if (meant === null) {

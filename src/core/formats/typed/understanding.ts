@@ -3,6 +3,7 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../../form/index';
 import { parseChord, pretty, type Key } from '../../pitch/index';
 import { cleanTitle, emptySong, songKey, type Song } from '../../song/index';
 import { formatMeter, type Meter } from '../../time/index';
+import { withMoreStrings } from '../tab/more-strings';
 import { tabLineOf } from '../tab/tab-line';
 import { readBars, type TypedBar, type TypedBars } from './bars';
 import { draftSection, type DraftSection } from './draft';
@@ -168,8 +169,21 @@ export class Understanding {
     }
   }
 
+  /** Changes an instrument. Tab that was read already moves onto the strings there are then; none of them goes away. */
   rig(player: Player, change: Partial<Song['players'][Player]>): void {
     const { players } = this.song;
+    const was = players[player].tuning;
+    const more = (change.tuning ?? was).length - was.length;
+    const drafts = this.sections.filter((s) => s.tab[player] !== undefined);
+    if (more > 0)
+      for (const { tab } of drafts) {
+        const of = { strings: was.length + more, first: false };
+        tab[player] = tab[player]!.map((bar, i) => withMoreStrings(bar, more, { ...of, first: i === 0 }));
+      }
+    if (more < 0 && drafts.length > 0) {
+      this.rig(player, { ...change, tuning: [...was.slice(0, -more), ...change.tuning!] });
+      return;
+    }
     this.song = { ...this.song, players: { ...players, [player]: { ...players[player], ...change } } };
   }
 
