@@ -17,7 +17,7 @@ export function draftAfter(draft: string | null, was: Song, now: Song): string |
   return readChart(draft).problems.length === 0 ? null : draft;
 }
 
-const HEADER = /^\s*==\s*(.*?)\s*==/;
+const HEADER = /^\s*==(.{1,200}?)==/;
 
 /**
  * A text with the lines of a draft that nobody understands at the end of what they stand in, each as it was typed; null
@@ -44,7 +44,7 @@ function withStrays(fresh: string, draft: string): string | null {
     done.splice(at, 0, ...own);
   };
   for (const line of fresh.split('\n')) {
-    const name = HEADER.exec(line)?.[1];
+    const name = HEADER.exec(line)?.[1]?.trim();
     if (name !== undefined) {
       settle();
       owner = name;

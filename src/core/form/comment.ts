@@ -9,7 +9,7 @@ export interface Comment {
 }
 
 /** Longest a comment or remark may be, in characters. */
-export const MAX_NOTE_CHARACTERS = 2000;
+export const MAX_NOTE_CHARACTERS = 1_900;
 
 /** Comments as a chart can hold them: each on one line, without control characters. */
 export function cleanComments(comments: readonly (string | Comment)[]): readonly Comment[] {

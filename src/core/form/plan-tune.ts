@@ -54,13 +54,13 @@ export function formatTune(tune: PlanTune): string {
 
 /** Reads `Night wall = wall, power two`. */
 export function parseNamedPlan(text: string): Result<NamedPlan> {
-  const match = /^([^=;]+?)\s*=\s*([a-z-]+)\s*(?:,\s*(.+))?$/.exec(text.trim());
+  const match = /^([^=;]+)=\s*([a-z-]+)\s*(?:,\s*(\S.*))?$/.exec(text.trim());
   if (!match || !isPlan(match[2]!))
     return fail(
       `"${text.trim()}" is no plan; expected a name, = and a plan, like Night wall = wall, power two`,
     );
   const tune = match[3] === undefined ? ok({}) : parseTune(match[3]);
-  return tune.ok ? ok({ name: match[1]!, plan: match[2], tune: tune.value }) : tune;
+  return tune.ok ? ok({ name: match[1]!.trim(), plan: match[2], tune: tune.value }) : tune;
 }
 
 /** The plan as `parseNamedPlan` reads it back: `Night wall = wall, power two`. */

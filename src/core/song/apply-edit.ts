@@ -29,13 +29,7 @@ import { reopen } from './reopen';
 import { withOwnBars } from './where-written';
 import { takenBack } from './decide';
 import { setLog } from './edit-log';
-import {
-  besideChart,
-  inPlayedOrder,
-  mapSections,
-  type KeptFinding,
-  type Song,
-} from './song';
+import { besideChart, inPlayedOrder, mapSections, type KeptFinding, type Song } from './song';
 import type { Edit } from './edit';
 
 /**

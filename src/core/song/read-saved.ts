@@ -1,5 +1,6 @@
 import { ValidationError } from 'yup';
 import { fail, ok, problemIn, type Problem, type Result } from '../base/index';
+import { MOST_LOG_CHARACTERS } from './log';
 import { migrated } from './migrate';
 import { Reading } from './reading';
 import { SONG_FORMAT, SONG_VERSION } from './saved';
@@ -34,7 +35,44 @@ export function readSong(json: unknown): Result<Song, readonly Problem[]> {
       ),
     ]);
   }
+  const large = oversize(json);
+  if (large !== null) return fail([large]);
   return readValues(migrated(head.song, head.version), 'song');
+}
+
+/** Most entries of one list: ten times the bars of a song of four hours. */
+const MAX_ENTRIES = 50_000;
+/** Longest text in a file that a chart can hold on a line of its own. */
+const MAX_TEXT = 1_900;
+/** Deepest a value may stand: the deepest of ours, a cell beside a bar of a pass in a version, stands twelve levels deep. */
+const MAX_DEPTH = 20;
+
+/**
+ * What is too long or too deep to be looked at by rules, which go into values by calling themselves; null where nothing
+ * is. Works off a list of its own, so that no depth can overflow the stack.
+ */
+function oversize(json: unknown): Problem | null {
+  const waiting: { readonly value: unknown; readonly path: string; readonly depth: number }[] = [
+    { value: json, path: '', depth: 0 },
+  ];
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { value, path, depth } = next;
+    const longest = path.startsWith('song.log') ? MOST_LOG_CHARACTERS : MAX_TEXT;
+    if (typeof value === 'string' && value.length > longest)
+      return problemIn(path, `this text has ${value.length} characters; expected at most ${longest}`);
+    if (typeof value !== 'object' || value === null) continue;
+    if (depth > MAX_DEPTH) return problemIn(path, `this is nested more than ${MAX_DEPTH} levels deep`);
+    const entries = Array.isArray(value)
+      ? value.map((v: unknown, i) => [`[${i}]`, v] as const)
+      : Object.entries(value).map(([k, v]) => [path === '' ? k : `.${k}`, v as unknown] as const);
+    if (entries.length > MAX_ENTRIES)
+      return problemIn(path, `there are ${entries.length} of them; expected at most ${MAX_ENTRIES}`);
+    for (const [key, v] of entries)
+      // Versions inside versions are refused as such.
+      if ((typeof v === 'object' || typeof v === 'string') && !(key === '.versions' && path !== 'song'))
+        waiting.push({ value: v, path: path + key, depth: depth + 1 });
+  }
+  return null;
 }
 
 /** The song inside a file, or inside a version; `path` is where it stands in the file. */

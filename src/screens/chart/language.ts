@@ -9,19 +9,19 @@ const chartText = StreamLanguage.define<{ row: boolean }>({
   token(stream, state) {
     if (stream.sol()) {
       state.row = false;
-      if (stream.match(/\s*==.*/)) return 'heading';
-      if (stream.match(/\s*#.*/)) return 'meta';
-      if (stream.match(/\s*(guitar1|guitar2|bass)?\s*remark\s*:/)) return 'labelName';
-      if (stream.match(/\s*--.*/)) return 'labelName';
+      if (stream.match(/^\s*==.*/)) return 'heading';
+      if (stream.match(/^\s*#.*/)) return 'meta';
+      if (stream.match(/^\s*(guitar1|guitar2|bass)?\s*remark\s*:/)) return 'labelName';
+      if (stream.match(/^\s*--.*/)) return 'labelName';
       if (
         stream.match(
-          /\s*(chords?|voice|remarks|(guitar ?[12]|gtr ?[12]|bass)(\s+or(\s\d)?)?(\s+(hits|line|sound|remarks))?)\s*(?=\|)/i,
+          /^\s*(chords?|voice|remarks|(guitar ?[12]|gtr ?[12]|bass)(\s+or(\s\d)?)?(\s+(hits|line|sound|remarks))?)\s*(?=\|)/i,
         )
       ) {
         state.row = true;
         return 'labelName';
       }
-      if (stream.match(/\s*[A-Za-z0-9]+\s*:/)) return 'labelName';
+      if (stream.match(/^\s*[A-Za-z0-9]+\s*:/)) return 'labelName';
     }
     if (stream.match(/[|%]/)) return 'punctuation';
     if (stream.match(/[!]/)) return 'strong';

@@ -1,6 +1,7 @@
 import { problemAt, type Problem } from '../../base/index';
 import { cleanComments, MAX_NOTE_CHARACTERS, openBar, type Comment, type Player } from '../../form/index';
 import { barTicks, type Meter } from '../../time/index';
+import { MAX_LINE_CHARACTERS, squeezed, tooLongWords } from '../limits';
 import { readBars, type TypedBar } from '../typed/bars';
 import { AT_END, commentText, createPlaceNamer, placeText } from './comments';
 import { parsePassLine } from './pass-line';
@@ -38,6 +39,12 @@ export function blocksOf(text: string): ChartBlocks {
   return cutting.finished();
 }
 
+/** A line of settings side by side: a section header, a player's, plans and patterns. */
+const SETTINGS_LINE = /^ {0,20}(?:==|(?!keep)[A-Za-z][A-Za-z0-9 ]{0,20}:)/;
+
+/** Longest line of settings. */
+const MAX_SETTINGS_CHARACTERS = 20_000;
+
 /** Cuts a chart into its blocks, line by line. */
 class Cutting {
   readonly #head: { raw: string; line: number }[] = [];
@@ -55,7 +62,8 @@ class Cutting {
   /** `keep:` lines count through the whole chart. */
   readonly #nameKeep = createPlaceNamer();
 
-  line(raw: string, line: number): void {
+  line(typed: string, line: number): void {
+    const raw = this.#within(typed, line);
     const text = raw.trim();
     if (text.startsWith('#')) {
       if (commentText(raw).length > MAX_NOTE_CHARACTERS) this.#tooLong(line, text, 'comment');
@@ -84,6 +92,32 @@ class Cutting {
       this.#nameOf = createPlaceNamer();
     } else this.#inBlock(raw, line);
     this.#isUnderLine = true;
+  }
+
+  /** A line within the lengths that are read; what is longer is told, and nothing of it read. */
+  #within(raw: string, line: number): string {
+    const isRow =
+      this.#blocks.length > 0 &&
+      raw.includes('|') &&
+      ROW_LABELS.includes(rowLabel(raw.slice(0, raw.indexOf('|')).slice(0, 40)));
+    if (!isRow && raw.length <= MAX_LINE_CHARACTERS) return raw.includes('|') ? raw : squeezed(raw);
+    // Settings stand side by side between semicolons, as many as there are.
+    const sign = isRow ? '|' : ';';
+    const isList = isRow || (raw.length <= MAX_SETTINGS_CHARACTERS && SETTINGS_LINE.test(raw));
+    const pieces = isList ? raw.split(sign) : [raw];
+    let column = 1;
+    for (const piece of pieces) {
+      if (piece.length > MAX_LINE_CHARACTERS) {
+        const message = isRow
+          ? `this bar has ${piece.length} characters; expected at most ${MAX_LINE_CHARACTERS}`
+          : tooLongWords(piece.length);
+        this.#problems.push(problemAt(line, column, piece.length, message));
+      }
+      column += piece.length + 1;
+    }
+    const isLong = pieces.some((p) => p.length > MAX_LINE_CHARACTERS);
+    if (isRow) return pieces.map((p) => (p.length > MAX_LINE_CHARACTERS ? '' : p)).join('|');
+    return isLong ? '' : squeezed(raw);
   }
 
   #inBlock(raw: string, line: number): void {
@@ -147,6 +181,9 @@ const SHOWN_LABELS = ROW_LABELS.filter((label) => !label.includes(' or')).join('
 const SETTING =
   /^(?:(?:guitar1|guitar2|bass)\s+(?:like|with|strokes|sound|gain|frets|only|never)\b|(?:plan|tuned|key|tempo|meter|swing|feel|pickup|written in|voice)\s+\S|x\d+$|vamp$|fade$|on cue$)/;
 
+/** A row whose further lines are still to come. */
+type GrowingRow = Omit<Row, 'bars'> & { readonly bars: Row['bars'][number][] };
+
 /** Rows and pass blocks of a section; lines count from 1 inside the block. */
 export function readRows(
   lines: readonly string[],
@@ -154,7 +191,7 @@ export function readRows(
 ): { rows: Row[]; passes: PassBlock[]; problems: Problem[]; asks: Problem[] } {
   const problems: Problem[] = [];
   const asks: Problem[] = [];
-  const rows: Row[] = [];
+  const rows: GrowingRow[] = [];
   const passes: PassBlock[] = [];
   let target = rows;
   lines.forEach((raw, i) => {
@@ -196,9 +233,9 @@ export function readRows(
     }
     const said = ROW_LABELS.includes(label) && bar >= 0 ? null : looseChords(raw, { line, meter, asks });
     if (said) {
-      const last = target.findIndex((row) => row.label === 'chords');
-      if (last >= 0) target[last] = { ...target[last]!, bars: [...target[last]!.bars, ...said] };
-      else target.push({ label: 'chords', line, bars: said });
+      const known = target.find((row) => row.label === 'chords');
+      if (known) known.bars.push(...said);
+      else target.push({ label: 'chords', line, bars: [...said] });
       return;
     }
     if (bar < 0 || !ROW_LABELS.includes(label)) {
@@ -208,9 +245,10 @@ export function readRows(
       return;
     }
     const bars = rowBars(raw, bar, line);
-    const earlier = target.findIndex((row) => row.label === label);
-    if (earlier >= 0) target[earlier] = { ...target[earlier]!, bars: [...target[earlier]!.bars, ...bars] };
-    else target.push({ label, line, bars });
+    const known = target.find((row) => row.label === label);
+    // One by one: a row of a hundred thousand bars has no place on the stack.
+    if (known) for (const one of bars) known.bars.push(one);
+    else target.push({ label, line, bars: [...bars] });
   });
   return { rows, passes, problems, asks };
 }
@@ -222,7 +260,9 @@ function looseChords(
 ): Row['bars'] | null {
   const { line, meter, asks } = of;
   const text = raw.trim();
-  if (/^[^|]*[A-Za-z]{3,}[^|]*\|/.test(text) && headName(text.split('|')[0]!) !== null) return null;
+  const bar = text.indexOf('|');
+  if (bar >= 0 && /[A-Za-z]{3}/.test(text.slice(0, bar)) && headName(text.slice(0, bar)) !== null)
+    return null;
   const read = readBars(text, { meter, key: null, expected: false });
   if (!read || read.bars.length === 0 || read.wrong.length > 0) return null;
   const column = raw.length - raw.trimStart().length + 1;

@@ -40,7 +40,7 @@ export function readHeaderLine(
   };
   const told = REMARK.exec(raw.trim());
   if (told) return toldInHead(song, whoseRemark(told[1]), told[2]!);
-  const match = /^(\s*)([A-Za-z][A-Za-z0-9 ]*?)(\s*:\s*)(.*)$/.exec(raw);
+  const match = namedValue(raw);
   const expected = 'title, key, tempo, meter, voice, down, patterns, plans, remark, guitar1, guitar2 or bass';
   const name = match ? headName(match[2]!) : null;
   const said = name === null ? withSaid(song, raw) : null;
@@ -162,6 +162,16 @@ export function readHeaderLine(
       );
       return song;
   }
+}
+
+/** `name: value` as the blanks before it, the name, the colon with blanks around it, and the value; null for others. */
+function namedValue(raw: string): readonly [string, string, string, string, string] | null {
+  const colon = raw.indexOf(':');
+  const name = raw.slice(0, Math.max(0, colon)).trim();
+  if (!/^[A-Za-z][A-Za-z0-9 ]*$/.test(name)) return null;
+  const before = raw.slice(0, raw.length - raw.trimStart().length);
+  const value = raw.slice(colon + 1).trimStart();
+  return [raw, before, name, raw.slice(before.length + name.length, raw.length - value.length), value];
 }
 
 /** Settings that hold one value. */

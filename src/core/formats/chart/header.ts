@@ -75,7 +75,11 @@ export interface SectionHeader {
   readonly asked: Asked;
 }
 
-const HEADER = /^==\s*(.*?)\s*==\s*(.*)$/;
+/** A header as itself, the name and what stands behind it; null for others. */
+function namedHeader(text: string): readonly [string, string, string] | null {
+  const end = text.startsWith('==') ? text.indexOf('==', 2) : -1;
+  return end < 0 ? null : [text, text.slice(2, end).trim(), text.slice(end + 2).trimStart()];
+}
 
 const EXPECTED =
   'x2, plan low-high, tuned power two, key Em (from here), tempo 96, feel half, bars 1-4, vamp, fade, on cue, written in F#m, pickup 1/4, meter 6/8, swing 62%, voice A3-D5, guitar1 strokes down, bass with guitar1, guitar2 like guitar1 third above, guitar1 sound clean, guitar1 gain 3 or a wish like guitar1 frets 5-9';
@@ -86,7 +90,7 @@ export function readSectionHeader(
   problems: Problem[],
   band: Band,
 ): SectionHeader {
-  const match = HEADER.exec(text.trim());
+  const match = namedHeader(text.trim());
   let header: SectionHeader = {
     name: match?.[1] ?? '',
     times: 1,

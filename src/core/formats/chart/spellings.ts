@@ -1,4 +1,5 @@
 import type { Player } from '../../form/index';
+import { MAX_LINE_CHARACTERS } from '../limits';
 import { headingOf } from '../typed/headings';
 import { countOf } from '../typed/bars';
 import { playersNamed } from '../typed/settings';
@@ -99,7 +100,7 @@ export interface LooseHeader {
  * others.
  */
 export function looseHeader(line: string): LooseHeader | null {
-  if (ROW_LINE.test(line)) return null;
+  if (line.length > MAX_LINE_CHARACTERS || ROW_LINE.test(line)) return null;
   // `-- bar 4 --` says what differs.
   const heading = /^\s*--/.test(line) ? null : headingOf(line, { loose: false });
   if (!heading || heading.again !== null || heading.notes.length > 0) return null;

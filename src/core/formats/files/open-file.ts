@@ -71,10 +71,17 @@ function isText(bytes: Uint8Array): boolean {
   return isWide || !bytes.subarray(0, 4000).includes(0);
 }
 
+/** A container names one file; the longest of ours has 200 bytes. */
+const MAX_CONTAINER_BYTES = 4_000;
+
 /** The score of a compressed MusicXML file: as its container says, else the only one; null for another archive. */
 function scoreIn(files: readonly ZipFile[]): ZipFile | null {
   const container = files.find(({ name }) => name === 'META-INF/container.xml');
-  const path = container && /<rootfile\b[^>]*\bfull-path="([^"]+)"/.exec(toText(container.bytes))?.[1];
+  const path =
+    container &&
+    /<rootfile\s[^<>]*\bfull-path="([^"]+)"/.exec(
+      toText(container.bytes.subarray(0, MAX_CONTAINER_BYTES)),
+    )?.[1];
   const named = files.find(({ name }) => name === path);
   if (named) return named;
   const scores = files.filter(({ name }) => /\.(musicxml|xml)$/i.test(name) && !name.startsWith('META-INF/'));

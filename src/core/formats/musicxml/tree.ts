@@ -29,7 +29,7 @@ const parser = new XMLParser({
 export function parseXml(text: string): Result<Node> {
   if (text.length > MOST_CHARACTERS)
     return fail('this file is too large to be a song; expected less than 12 MB');
-  if (/<!ENTITY/i.test(text) || /<!DOCTYPE[^>[]*\[/i.test(text))
+  if (hasDefinitions(text))
     return fail(
       'this file brings definitions of its own (a DOCTYPE with [ … ]), which are not followed; expected plain MusicXML',
     );
@@ -86,17 +86,36 @@ function decoded(text: string): string {
   );
 }
 
+function hasDefinitions(text: string): boolean {
+  if (/<!ENTITY/i.test(text)) return true;
+  // One document has one DOCTYPE, before its first element.
+  const doctype = text.search(/<!DOCTYPE/i);
+  return doctype >= 0 && /^[^>[]*\[/.test(text.slice(doctype));
+}
+
+/** How what is no element begins and ends. */
+const SKIPPED = [
+  ['<!--', '-->'],
+  ['<![CDATA[', ']]>'],
+  ['<?', '?>'],
+  ['<!', '>'],
+] as const;
+
 /** How deep elements stand in each other, counted without reading them: a reader that goes into them would fall first. */
 function depthOf(text: string): number {
   let deep = 0;
   let most = 0;
-  for (const [tag] of text.matchAll(
-    /<(?:!--[\s\S]*?-->|!\[CDATA\[[\s\S]*?\]\]>|\?[\s\S]*?\?>|\/?[A-Za-z_][^<>]*>)/g,
-  )) {
-    if (tag.startsWith('<!') || tag.startsWith('<?') || tag.endsWith('/>')) continue;
-    deep += tag.startsWith('</') ? -1 : 1;
-    if (deep > most) most = deep;
-    if (most > MOST_LEVELS * 4) break;
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at + 1)) {
+    const skipped = SKIPPED.find(([begins]) => text.startsWith(begins, at));
+    const end = text.indexOf(skipped ? skipped[1] : '>', at);
+    // What never ends is not well-formed, whatever follows.
+    if (end < 0) break;
+    if (!skipped && text[end - 1] !== '/') {
+      deep += text[at + 1] === '/' ? -1 : 1;
+      if (deep > most) most = deep;
+      if (most > MOST_LEVELS * 4) break;
+    }
+    at = end;
   }
   return most;
 }

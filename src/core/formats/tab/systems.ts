@@ -1,3 +1,4 @@
+import { MAX_LINE_CHARACTERS, squeezed, tooLongWords } from '../limits';
 import { openStrings, parseTuning, type Instrument } from '../../instrument/index';
 import { midi, parseNote, withOctave } from '../../pitch/index';
 import { tabLineOf, type TabLine } from './tab-line';
@@ -30,7 +31,7 @@ export interface Systems {
 const MUTES = /^\s*P\.?\s?M\.?(?![a-z])/i;
 /** Dots under strokes, at least two of them. */
 const DOTS = /^\s*\.(\s*\.)+\s*$/;
-const TUNING = /\btun(?:ing|ed|e)\b\s*[:=-]?\s*(?:to\s+)?(.+)$/i;
+const TUNING = /\btun(?:ing|ed|e)\b(?:\s*[:=-])?\s*(.+)$/i;
 const CAPO = /\bcapo\b\D{0,12}(\d{1,2})/i;
 
 /** Contiguous lines of tab, with marks of mutes above and below them. */
@@ -52,7 +53,10 @@ export function systemsOf(text: string, instrument: Instrument, problems: string
   let above: string | null = null;
   let open: Block | null = null;
   const said: string[] = [];
-  text.split(/\r\n|\n|\r/).forEach((raw, i) => {
+  text.split(/\r\n|\n|\r/).forEach((typed, i) => {
+    const isWithin = typed.length <= MAX_LINE_CHARACTERS || tabLineOf(typed) !== null;
+    if (!isWithin) problems.push(`line ${i + 1}: ${tooLongWords(typed.length)}`);
+    const raw = isWithin ? typed : '';
     const isMute = MUTES.test(raw) || DOTS.test(raw);
     const line = isMute ? null : tabLineOf(raw);
     if (line) {
@@ -161,7 +165,9 @@ function bareNames(strings: readonly string[]): string {
 
 /** `Tuning: drop D (D A D G B E)`: its strings, lowest first; null where no tuning is said. */
 function tuningIn(raw: string, instrument: Instrument): readonly string[] | null {
-  const said = TUNING.exec(raw)?.[1] ?? (/^\s*\(?(drop|standard|half|whole|open)\b/i.test(raw) ? raw : null);
+  const said =
+    TUNING.exec(squeezed(raw))?.[1]?.replace(/^to\s/i, '') ??
+    (/^\s*\(?(drop|standard|half|whole|open)\b/i.test(raw) ? raw : null);
   if (said === null) return null;
   const inside = /\(([^)]*)\)/.exec(said)?.[1];
   const texts = [said, inside, said.replace(/\(.*$/, ''), raw.replace(/\btun(?:ing|ed|e)\b/i, '')];

@@ -1,3 +1,5 @@
+import { MAX_TAB_CHARACTERS } from '../limits';
+
 /** One line of tab: a string with what is fretted on it, column by column. */
 export interface TabLine {
   /** As it stands before the line; empty without one. */
@@ -18,6 +20,7 @@ export interface TabLine {
 }
 
 const TIMES = /([|:\-\s])\s*\(?\s*(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s*times)?\s*\)?\s*$/i;
+const MAX_COUNT_CHARACTERS = 24;
 const NAME = /^(\s*)([A-Ga-g][#b♯♭]?\d?)?(\s*)/;
 /** What a fret, a stroke and how it is come to are written with. */
 const MARKS = /[-0-9xXhHpPbBrtTsS/\\~^<>()[\]*=½¼|]/;
@@ -33,9 +36,12 @@ function plain(raw: string): string {
 
 /** A line of text as tab, or null when it is none: mostly dashes, frets and bar lines, behind a string's name or none. */
 export function tabLineOf(raw: string): TabLine | null {
+  if (raw.length > MAX_TAB_CHARACTERS) return null;
   const whole = plain(raw).trimEnd();
-  const times = TIMES.exec(whole);
-  const repeated = times ? whole.slice(0, times.index + times[1]!.length) : whole;
+  // A count stands at the very end; no more of the line is looked at for it.
+  const tail = Math.max(0, whole.length - MAX_COUNT_CHARACTERS);
+  const times = TIMES.exec(whole.slice(tail));
+  const repeated = times ? whole.slice(0, tail + times.index + times[1]!.length) : whole;
   const last = repeated.lastIndexOf('|');
   const behind = last > 0 ? repeated.slice(last + 1).trim() : '';
   const isWords = behind !== '' && !behind.includes('--') && /[A-Za-z]{2}/.test(behind);

@@ -9,14 +9,20 @@ export interface AnyRead extends TypedRead {
 }
 
 /** A header of a section or a row as chart text has them. */
-const CHART = /^\s*==[^=].*==|^\s*(?:chords|voice|(?:guitar ?[12]|bass)(?: (?:hits|line))?)\s*\|/im;
+const CHART_LINE = /^==[^=].*==|^(?:chords|voice|(?:guitar ?[12]|bass)(?: (?:hits|line))?)\s*\|/i;
+/** So much of a line tells whether it is one. */
+const MAX_HEADER_CHARACTERS = 400;
 
 /** Longest a song is that somebody typed: fifty times a long one. */
 const MOST_TYPED = 200_000;
+/** Most lines of one: a long song with all its words has three hundred. */
+const MAX_TYPED_LINES = 4_000;
 
 /** Whether a text has a header or a row of chart text somewhere; other texts are read as people type songs. */
 export function isChartText(text: string): boolean {
-  return CHART.test(text);
+  return text
+    .split(/\r\n|\n|\r/)
+    .some((line) => CHART_LINE.test(line.trimStart().slice(0, MAX_HEADER_CHARACTERS)));
 }
 
 /**
@@ -50,6 +56,11 @@ function readByLooks(text: string, options: TypedOptions): AnyRead {
   }
   if (text.length > MOST_TYPED) {
     const refused = `${Math.round(text.length / 1000)} kB of words; expected one song as somebody typed it, of at most ${MOST_TYPED / 1000} kB`;
+    return { ...readTyped('', options), ...none, kind: 'typed', refused };
+  }
+  const lines = text.split('\n').length;
+  if (lines > MAX_TYPED_LINES) {
+    const refused = `${lines} lines; expected one song as somebody typed it, of at most ${MAX_TYPED_LINES} lines`;
     return { ...readTyped('', options), ...none, kind: 'typed', refused };
   }
   return { ...readTyped(text, options), kind: 'typed' };

@@ -14,7 +14,7 @@ import { chordOf } from './words';
 
 /** A fingering at the top of a page: `Dm: xx0231`. */
 const FINGERING = /^([A-H]\S*)\s*[:=]?\s*\(?((?:[x\d]{4,6})|(?:[x\d]{1,2}(?:-[x\d]{1,2}){3,5}))\)?$/i;
-const DIRECTIVE = /^\s*\{\s*([a-z_]+)\s*(?::\s*(.*?))?\s*\}\s*$/i;
+const DIRECTIVE = /^\{\s*([a-z_]+)\s*(?::(.*))?\}$/i;
 
 /** Reads what stands at a line and gives how many lines it took. */
 export function readLine(page: Understanding, i: number, given?: string): number {
@@ -27,7 +27,7 @@ export function readLine(page: Understanding, i: number, given?: string): number
     return 1;
   }
   const directive = DIRECTIVE.exec(text);
-  if (directive) return readDirective(page, i, directive[1]!.toLowerCase(), directive[2] ?? '');
+  if (directive) return readDirective(page, i, directive[1]!.toLowerCase(), directive[2]?.trim() ?? '');
   const tab = readTabLines(page, i);
   if (tab > 0) return tab;
   if (over && isSung(page, i, text)) {

@@ -54,11 +54,12 @@ function finished(page: Understanding): TypedRead {
   const has = page.sections.some((s) => s.bars.length > 0);
   if (!has) {
     const isEmpty = page.raw.every((l) => l.trim() === '');
-    const refused = page.needsKey
-      ? page.problems[0]!.message
-      : isEmpty
-        ? `there is nothing here; ${EXPECTED}`
-        : `no chords were found; ${EXPECTED}`;
+    const refused =
+      page.needsKey || (isEmpty && page.problems.length > 0)
+        ? page.problems[0]!.message
+        : isEmpty
+          ? `there is nothing here; ${EXPECTED}`
+          : `no chords were found; ${EXPECTED}`;
     return { ...base, song, problems: page.problems, questions: page.questions, refused };
   }
   const settled = settleSong(song, {

@@ -36,8 +36,14 @@ const CAPO =
 const WAYS =
   /^(?:feel|groove|style|strum(?:ming)?|pattern|note|notes|nb|ps|dynamics|drums|vocals?|singer|remark|tone|sound|amp|fx|effects?|delay)\s*[:=-]\s*(.+)$/i;
 
+/** Longest name of a player. */
+const MAX_NAME_CHARACTERS = 80;
+/** Longest piece of a line that can be a setting: a title, or a remark of some sentences. */
+const MAX_SETTING_CHARACTERS = 400;
+
 /** Players as people call them: `Guitar 1`, `gtr 2`, `both guitars`, `Bass`; empty where it is none of them. */
 export function playersNamed(text: string): readonly Player[] {
+  if (text.length > MAX_NAME_CHARACTERS) return [];
   const words = text
     .trim()
     .toLowerCase()
@@ -64,6 +70,7 @@ export function playersNamed(text: string): readonly Player[] {
  * `bare`: a number alone may be the tempo.
  */
 export function settingOf(piece: string, { bare = false } = {}): TypedSetting | null {
+  if (piece.length > MAX_SETTING_CHARACTERS) return null;
   const text = piece.trim().replace(/\s+/g, ' ');
   const title = TITLE.exec(text)?.[1];
   if (title !== undefined) return { kind: 'title', title };
