@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { PLAYER_WORDS, PLAYERS, type Player } from '../../core/form/index';
 import { readAny, type AnyRead } from '../../core/formats/index';
-import { takenIn, takesPart, type Song, type TakeIn } from '../../core/song/index';
+import { takenIn, takesPart, validateStorable, type Song, type TakeIn } from '../../core/song/index';
 import { fileTrouble } from '../../store/index';
 import { Button, Dialog } from '../../ui/index';
 import { dropped } from '../take/dropped';
@@ -190,6 +190,8 @@ function Land(
             : []),
           ['new', 'as a new song'],
         ];
+  /** Why it cannot go where it was to go. */
+  const [trouble, setTrouble] = useState<string | null>(null);
   const chosen = places.some(([v]) => v === where) ? where : places[0]![0];
   const put = () => {
     if (read.refused !== null) return;
@@ -198,7 +200,10 @@ function Land(
       return onNew(other, open ? text : null);
     }
     if (!song || !onInto) return;
-    onInto(takenIn(song, other, takeIn(chosen)), `${other.sections.map((s) => s.name).join(', ')} put in`);
+    const next = takenIn(song, other, takeIn(chosen));
+    const stored = validateStorable(next);
+    if (!stored.ok) return setTrouble(stored.error[0]!.message);
+    onInto(next, `${other.sections.map((s) => s.name).join(', ')} put in`);
   };
   const isEmpty = text.trim() === '';
   return (
@@ -209,7 +214,10 @@ function Land(
           <select
             value={chosen}
             className="min-h-9 max-w-72 rounded border border-line bg-ground px-1"
-            onChange={(e) => setWhere(e.target.value)}
+            onChange={(e) => {
+              setWhere(e.target.value);
+              setTrouble(null);
+            }}
           >
             {places.map(([value, name]) => (
               <option key={value} value={value}>
@@ -218,6 +226,11 @@ function Land(
             ))}
           </select>
         </label>
+      )}
+      {trouble !== null && (
+        <span role="alert" className="text-[0.875rem] text-clash">
+          It does not fit there: {trouble}. Nothing was changed; choose another place.
+        </span>
       )}
       <Button className="!min-h-10" onClick={onClose}>
         Leave it
