@@ -41,6 +41,33 @@ describe('the desk, in Chromium', () => {
     expect(complaints).to.deep.equal([]);
   });
 
+  it('keeps a comment that is typed at the very end of a chart', async () => {
+    const { page, complaints } = await app.open();
+    await openSong(page, 'Tramline Sparks');
+    await goTo(page, 'Chart');
+    await page.waitForSelector('.cm-content');
+    await page.focus('.cm-content');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('End');
+    await page.keyboard.up('Control');
+    await page.keyboard.type('# my remark at the end');
+    await page.waitForFunction(() =>
+      document.querySelector('.cm-content')!.textContent!.includes('# my remark at the end'),
+    );
+    await goTo(page, 'Split');
+    await page.waitForSelector('[data-alternative]');
+    await goTo(page, 'Chart');
+    await page.waitForSelector('.cm-content');
+    await page.focus('.cm-content');
+    await page.keyboard.down('Control');
+    await page.keyboard.press('End');
+    await page.keyboard.up('Control');
+    await page.waitForFunction(() =>
+      document.querySelector('.cm-content')!.textContent!.includes('# my remark at the end'),
+    );
+    expect(complaints).to.deep.equal([]);
+  });
+
   it('points a newcomer at a real mistake of the demo, once', async () => {
     const { page, complaints } = await app.open();
     await openSong(page, 'Tramline Sparks');
