@@ -32,7 +32,9 @@ const song = fc.tuple(anySong, section('Spare'), fc.boolean()).map(([made, spare
 const told = ({ problems, questions }: ReturnType<typeof readChart>) =>
   new Set([...problems, ...questions].map((p) => p.message));
 
-describe('a line put into a chart', () => {
+describe('a line put into a chart', function () {
+  this.timeout(180_000);
+
   it('a comment comes back above the line it was typed above, wherever that is', () => {
     fc.assert(
       fc.property(song, fc.double({ min: 0, max: 1, noNaN: true }), (made, place) => {
@@ -46,7 +48,7 @@ describe('a line put into a chart', () => {
         const saved = readSong(JSON.parse(JSON.stringify(saveSong(read))));
         expect(saved.ok && saved.value).to.deep.equal(read);
       }),
-      { seed: SEED, numRuns: 120, endOnFailure: true },
+      { seed: SEED, numRuns: 60, endOnFailure: true },
     );
   });
 
@@ -71,8 +73,8 @@ describe('a line put into a chart', () => {
             ).to.be.at.least(count);
         },
       ),
-      { seed: SEED, numRuns: 500, endOnFailure: true },
+      { seed: SEED, numRuns: 250, endOnFailure: true },
     );
-    expect(taken, 'lines that are taken').to.be.greaterThan(40);
+    expect(taken, 'lines that are taken').to.be.greaterThan(20);
   });
 });
