@@ -35,23 +35,23 @@ export function readSong(json: unknown): Result<Song, readonly Problem[]> {
       ),
     ]);
   }
-  const large = oversize(json);
+  const large = findOversize(json);
   if (large !== null) return fail([large]);
   return readValues(migrated(head.song, head.version), 'song');
 }
 
-/** Most entries of one list: ten times the bars of a song of four hours. */
+/** Maximum entries of one list; ours, three times the longest song that was tried (15,000 bars). */
 const MAX_ENTRIES = 50_000;
-/** Longest text in a file that a chart can hold on a line of its own. */
+/** Maximum length of a text, in characters: what a chart can hold on one line with its label (formats/limits.ts). */
 const MAX_TEXT = 1_900;
-/** Deepest a value may stand: the deepest of ours, a cell beside a bar of a pass in a version, stands twelve levels deep. */
+/** Maximum nesting; the deepest value of ours, a cell of a variant in a version, is 15 levels deep. */
 const MAX_DEPTH = 20;
 
 /**
- * What is too long or too deep to be looked at by rules, which go into values by calling themselves; null where nothing
- * is. Works off a list of its own, so that no depth can overflow the stack.
+ * The first text, list or nesting that is too large, or null. Runs before the schema, which recurses; walks with a list of
+ * its own, so that no input can overflow the stack.
  */
-function oversize(json: unknown): Problem | null {
+function findOversize(json: unknown): Problem | null {
   const waiting: { readonly value: unknown; readonly path: string; readonly depth: number }[] = [
     { value: json, path: '', depth: 0 },
   ];

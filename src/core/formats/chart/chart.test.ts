@@ -293,3 +293,25 @@ describe('chart problems', () => {
     expect(song.sections[0]!.bars[0]!.cells.guitar1.map((c) => c.at)).to.deep.equal([0, 3760]);
   });
 });
+
+describe('settings of both guitars in one line', () => {
+  it('a setting that only one of them has already is reported', () => {
+    const { song, questions } = readChart('guitar2: gain 3\nguitars: gain 5\n== A ==\nchords | Dm |\n');
+    expect(questions.map((p) => p.message).join()).to.include('gain is set twice');
+    expect([song.players.guitar1.gain, song.players.guitar2.gain]).to.deep.equal([5, 5]);
+  });
+
+  it('one guitar may differ from what is set for both', () => {
+    const { song, questions } = readChart('guitars: gain 5\nguitar1: gain 7\n== A ==\nchords | Dm |\n');
+    expect(questions).to.deep.equal([]);
+    expect([song.players.guitar1.gain, song.players.guitar2.gain]).to.deep.equal([7, 5]);
+  });
+
+  it('plans in two lines are both there, and a name can be taken once', () => {
+    const { song, problems } = readChart(
+      'plans: Low = wall\nplans: High = drone; Low = lock\n== A ==\nchords | Dm |\n',
+    );
+    expect(song.plans?.map((p) => p.name)).to.deep.equal(['Low', 'High']);
+    expect(problems.map((p) => p.message).join()).to.include('two called Low');
+  });
+});

@@ -2,14 +2,14 @@ import type { Comment } from '../../form/index';
 import { formatPassLine, parsePassLine } from './pass-line';
 import { headName, REMARK, rowLabel, whoseRemark } from './spellings';
 
-/** Comments after the last line of their block. */
+/** `above` of a comment after the last line of its block. */
 export const AT_END = 'end';
-/** Comments above the header of a section that has no place in the form. */
+/** `above` of a comment over the header of a section that is written but not played. */
 export const ABOVE_HEADER = '==';
 
 /**
- * What a line of a block is called by a comment above it, with the bars it holds (counted from 1) where it is a row.
- * Reader and writer name lines by the same function, so that a comment comes back above the line it was typed above.
+ * A line of a block as a comment above it refers to it: its name, and for a row its first bar (from 1) and how many bars it
+ * has. Reader and writer use the same function, so a comment returns to the line it was typed above.
  */
 interface LinePlace {
   readonly name: string;
@@ -17,7 +17,7 @@ interface LinePlace {
   readonly bars: number;
 }
 
-/** Names the lines of one block, top to bottom; null for lines that nothing stands above (blank ones, comments). */
+/** Names the lines of one block, called from top to bottom; null for blank lines and comments. */
 export function createPlaceNamer(): (raw: string) => LinePlace | null {
   let block = '';
   const seen = new Map<string, number>();
@@ -53,24 +53,24 @@ export function createPlaceNamer(): (raw: string) => LinePlace | null {
   };
 }
 
-/** The place as a comment holds it: `guitar1 hits`, and `guitar1 hits @5` above its fifth bar. */
+/** The place as `Comment.above` stores it: `guitar1 hits`, or `guitar1 hits @5` for the row that starts at bar 5. */
 export function placeText({ name, bar }: LinePlace): string {
   return bar === 1 ? name : `${name} @${bar}`;
 }
 
-/** A comment's own line. */
+/** The line a comment is written as. */
 export function commentLine({ text }: Comment): string {
   return text.startsWith('#') ? `#${text}` : `# ${text}`.trimEnd();
 }
 
-/** What a comment line says, without its sign. */
+/** The text of a comment line, without `#`. */
 export function commentText(raw: string): string {
   return raw.trim().replace(/^#\s?/, '');
 }
 
 /**
- * The lines of a block with its comments among them: above the line they name, or else at its end. Comments that name
- * none stand at the top, or at the end as well.
+ * The lines of a block with its comments inserted above the lines they refer to. A comment whose line no longer exists goes
+ * to the end; one that refers to no line goes to the top, or to the end where `others` says so.
  */
 export function withComments(
   lines: readonly string[],

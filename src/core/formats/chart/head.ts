@@ -1,12 +1,12 @@
 import { parseNamedPattern } from '../../hits/index';
-import { problemAt, type Problem } from '../../base/index';
+import { problemAt, sameData, type Problem, type Result } from '../../base/index';
 import { cleanRemark, parseNamedPlan, PLAYERS, type Player } from '../../form/index';
 import { parseKey, parseRange } from '../../pitch/index';
 import { cleanTitle, DOWN_RANGE, type Song } from '../../song/index';
 import { formatMeter, parseMeter, TEMPO_RANGE } from '../../time/index';
 import { settingOf } from '../typed/settings';
 import type { Band } from './header';
-import { parts, readInstrument } from './settings';
+import { parts, readInstrument, type SettingProblem } from './settings';
 import { headName, REMARK, whoseRemark } from './spellings';
 
 /** What sections have to know of the song, and the same as one text. */
@@ -24,19 +24,29 @@ function bandOf({ players }: Song): Band {
   };
 }
 
-/** Settings of the song that were read, by name, with the line each stands in. */
+/** Settings that were read, by name (`tempo`, `guitar1 gain`), with the line of the last of each, from 1. */
 export type SettingsRead = Map<string, number>;
 
-/** The song with one line of what stands before its sections. A setting is set once: the first one counts. */
+/** What is read with one line of the head. */
+interface HeadContext {
+  readonly problems: Problem[];
+  /** Settings that are set twice. */
+  readonly asks: Problem[];
+  readonly read: SettingsRead;
+}
+
+/** The song with one line of what stands before its sections. Of a setting that is set twice the last one counts. */
 export function readHeaderLine(
   song: Song,
   { raw, line }: { readonly raw: string; readonly line: number },
-  { problems, read: known }: { readonly problems: Problem[]; readonly read: SettingsRead },
+  { problems, asks, read: known }: HeadContext,
 ): Song {
-  const isNew = (setting: string) => {
-    if (known.has(setting)) return false;
+  const askTwice = (setting: string, [column, length]: readonly [number, number]) => {
+    const before = known.get(setting);
     known.set(setting, line);
-    return true;
+    if (before === undefined) return;
+    const message = `${setting} is set twice, first in line ${before}; this one counts, delete one of the two`;
+    asks.push(problemAt(line, column, length, message));
   };
   const told = REMARK.exec(raw.trim());
   if (told) return toldInHead(song, whoseRemark(told[1]), told[2]!);
@@ -45,10 +55,8 @@ export function readHeaderLine(
   const name = match ? headName(match[2]!) : null;
   const said = name === null ? withSaid(song, raw) : null;
   if (said) {
-    const twice = said.sets.find((setting) => !isNew(setting));
-    if (twice === undefined) return said.song;
-    problems.push(problemAt(line, 1, raw.trimEnd().length, twiceWords(twice, known)));
-    return song;
+    for (const setting of said.sets) askTwice(setting, [1, raw.trimEnd().length]);
+    return said.song;
   }
   if (!match) {
     const column = raw.length - raw.trimStart().length + 1;
@@ -68,7 +76,7 @@ export function readHeaderLine(
     problems.push(problemAt(line, column, value.length, message));
     return song;
   };
-  if (name !== null && SET_ONCE.includes(name) && !isNew(name)) return wrong(twiceWords(name, known));
+  if (name !== null && SET_ONCE.includes(name)) askTwice(name, [column, value.length]);
   switch (name) {
     case 'title': {
       const title = cleanTitle(value);
@@ -90,36 +98,15 @@ export function readHeaderLine(
       return meter.ok ? { ...song, meter: meter.value } : wrong(meter.error);
     }
     case 'plans': {
-      const read = parts(match[4]!).map(({ part, offset }) => ({ part, offset, plan: parseNamedPlan(part) }));
-      for (const { part, offset, plan } of read) {
-        if (!plan.ok) problems.push(problemAt(line, column + offset, part.length, plan.error));
-      }
-      const plans = [...(song.plans ?? [])];
-      for (const { part, offset, plan } of read) {
-        if (!plan.ok) continue;
-        if (plans.some((p) => p.name === plan.value.name))
-          problems.push(problemAt(line, column + offset, part.length, namedTwice(plan.value.name)));
-        else plans.push(plan.value);
-      }
-      return plans.length > 0 ? { ...song, plans } : song;
+      const plans = withNamed(match[4]!, song.plans ?? [], parseNamedPlan);
+      for (const p of plans.problems) problems.push(problemAt(line, column + p.offset, p.length, p.message));
+      return plans.all.length > 0 ? { ...song, plans: plans.all } : song;
     }
     case 'patterns': {
-      const read = parts(match[4]!).map(({ part, offset }) => ({
-        part,
-        offset,
-        pattern: parseNamedPattern(part),
-      }));
-      for (const { part, offset, pattern } of read) {
-        if (!pattern.ok) problems.push(problemAt(line, column + offset, part.length, pattern.error));
-      }
-      const patterns = [...(song.patterns ?? [])];
-      for (const { part, offset, pattern } of read) {
-        if (!pattern.ok) continue;
-        if (patterns.some((p) => p.name === pattern.value.name))
-          problems.push(problemAt(line, column + offset, part.length, namedTwice(pattern.value.name)));
-        else patterns.push(pattern.value);
-      }
-      return patterns.length > 0 ? { ...song, patterns } : song;
+      const patterns = withNamed(match[4]!, song.patterns ?? [], parseNamedPattern);
+      for (const p of patterns.problems)
+        problems.push(problemAt(line, column + p.offset, p.length, p.message));
+      return patterns.all.length > 0 ? { ...song, patterns: patterns.all } : song;
     }
     case 'voice': {
       const voice = parseRange(value);
@@ -138,18 +125,30 @@ export function readHeaderLine(
     case 'guitar1':
     case 'guitar2':
     case 'bass': {
-      const read = readInstrument(match[4]!, song.players[name], (setting) => isNew(`${name} ${setting}`));
+      const read = readInstrument(match[4]!, song.players[name], (setting) =>
+        isFirst(known, { name, setting, line }),
+      );
       for (const p of read.problems) problems.push(problemAt(line, column + p.offset, p.length, p.message));
+      for (const p of read.asks) asks.push(problemAt(line, column + p.offset, p.length, p.message));
       return { ...song, players: { ...song.players, [name]: read.instrument } };
     }
     case 'guitars': {
-      const read = (['guitar1', 'guitar2'] as const).map((p) =>
-        readInstrument(match[4]!, song.players[p], (setting) => isNew(`${p} ${setting}`)),
-      );
-      for (const p of read[0]!.problems)
-        problems.push(problemAt(line, column + p.offset, p.length, p.message));
-      const [guitar1, guitar2] = [read[0]!.instrument, read[1]!.instrument];
-      return { ...song, players: { ...song.players, guitar1, guitar2 } };
+      const set: string[] = [];
+      const [guitar1, guitar2] = (['guitar1', 'guitar2'] as const).map((player) =>
+        readInstrument(match[4]!, song.players[player], (setting) => {
+          set.push(setting);
+          return !known.has(`${player} ${setting}`) && !known.has(`guitars ${setting}`);
+        }),
+      ) as [ReturnType<typeof readInstrument>, ReturnType<typeof readInstrument>];
+      for (const setting of set) known.set(`guitars ${setting}`, line);
+      for (const list of ['problems', 'asks'] as const) {
+        // What is the same for both is shown once.
+        const own = guitar2[list].filter((p) => !guitar1[list].some((q) => sameData(p, q)));
+        for (const p of [...guitar1[list], ...own])
+          (list === 'asks' ? asks : problems).push(problemAt(line, column + p.offset, p.length, p.message));
+      }
+      const players = { ...song.players, guitar1: guitar1.instrument, guitar2: guitar2.instrument };
+      return { ...song, players };
     }
     default:
       problems.push(
@@ -177,12 +176,39 @@ function namedValue(raw: string): readonly [string, string, string, string, stri
 /** Settings that hold one value. */
 const SET_ONCE: readonly string[] = ['title', 'key', 'tempo', 'meter', 'voice', 'down'];
 
-function twiceWords(setting: string, read: SettingsRead): string {
-  return `${setting} is set twice, first in line ${read.get(setting)}; expected one of the two`;
+/** Notes that a player's setting was read; false where it replaces one of theirs, or leaves nobody what was set for both. */
+function isFirst(
+  known: SettingsRead,
+  { name, setting, line }: { readonly name: Player; readonly setting: string; readonly line: number },
+): boolean {
+  const own = `${name} ${setting}`;
+  const other = name === 'guitar1' ? 'guitar2' : 'guitar1';
+  const isOverBoth = name !== 'bass' && known.has(`guitars ${setting}`) && known.has(`${other} ${setting}`);
+  const isNew = !known.has(own) && !isOverBoth;
+  known.set(own, line);
+  return isNew;
 }
 
-function namedTwice(name: string): string {
-  return `there are two called ${name}; expected different names`;
+/** A list with the `;`-separated entries of a line; an entry that cannot be read, or whose name is taken, is a problem. */
+function withNamed<T extends { readonly name: string }>(
+  text: string,
+  known: readonly T[],
+  parse: (text: string) => Result<T>,
+): { readonly all: readonly T[]; readonly problems: readonly SettingProblem[] } {
+  const all = [...known];
+  const problems: SettingProblem[] = [];
+  for (const { part, offset } of parts(text)) {
+    const read = parse(part);
+    const isTaken = read.ok && all.some((one) => one.name === read.value.name);
+    if (read.ok && !isTaken) all.push(read.value);
+    else {
+      const message = read.ok
+        ? `there are two called ${read.value.name}; expected different names`
+        : read.error;
+      problems.push({ offset, length: part.length, message });
+    }
+  }
+  return { all, problems };
 }
 
 /** A line as people say it, without a name in front: `120 bpm`, `drop D`, `capo 2`; null where it is none. */

@@ -18,7 +18,8 @@ import {
   type Song,
 } from '../../song/index';
 import { barTicks, formatMeter } from '../../time/index';
-import { blocksOf, readRows, type Block } from './blocks';
+import { readRows } from './block-rows';
+import { blocksOf, type Block } from './blocks';
 import { ABOVE_HEADER } from './comments';
 import { groundOf, readHeaderLine, type SettingsRead } from './head';
 import { readSectionHeader, withAsked, type Asked, type Band, type SectionHeader } from './header';
@@ -117,7 +118,11 @@ class ChartReading {
   }
 
   headLine(raw: string, line: number): void {
-    this.song = readHeaderLine(this.song, { raw, line }, { problems: this.#problems, read: this.#set });
+    this.song = readHeaderLine(
+      this.song,
+      { raw, line },
+      { problems: this.#problems, asks: this.#questions, read: this.#set },
+    );
   }
 
   block(block: Block): void {

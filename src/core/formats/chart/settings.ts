@@ -24,25 +24,31 @@ export interface SettingProblem {
 
 /**
  * Reads `tuning D A D G B E; frets 22; gain 7; delay 1/8.; hand large; thumb yes; spread 1-4 125` onto
- * an instrument and the hand that plays it; what is wrong is left as it was. `isNew` is asked the name of each setting
- * that is set, and is false where it was set before.
+ * an instrument and the hand that plays it; what is wrong is left as it was. `isNew` is asked the name of each setting;
+ * where it says no, the setting was set before: the last one counts, and `asks` says so.
  */
 export function readInstrument(
   text: string,
   start: Rig,
   isNew: (setting: string) => boolean = () => true,
-): { readonly instrument: Rig; readonly problems: readonly SettingProblem[] } {
+): {
+  readonly instrument: Rig;
+  readonly problems: readonly SettingProblem[];
+  readonly asks: readonly SettingProblem[];
+} {
   let instrument = start;
   const problems: SettingProblem[] = [];
+  const asks: SettingProblem[] = [];
   for (const { part, offset } of parts(text)) {
     const read = named(part, instrument);
     const name = part.split(/[\s:=]/)[0]!.toLowerCase();
     const setting = SETTINGS.includes(name) ? name : 'tuning';
     if (!read.ok) problems.push({ offset, length: part.length, message: read.error });
-    else if (setting !== 'sound' && !isNew(setting)) {
-      const message = `${setting} is set twice; expected one of the two`;
-      problems.push({ offset, length: part.length, message });
-    } else instrument = read.value;
+    else {
+      instrument = read.value;
+      const message = `${setting} is set twice, and this one counts; delete one of the two`;
+      if (setting !== 'sound' && !isNew(setting)) asks.push({ offset, length: part.length, message });
+    }
   }
   if (instrument.capo >= instrument.frets) {
     problems.push({
@@ -52,7 +58,7 @@ export function readInstrument(
     });
     instrument = { ...instrument, capo: start.capo };
   }
-  return { instrument, problems };
+  return { instrument, problems, asks };
 }
 
 /** A player's settings as `readInstrument` reads them back, what is usual left out. */

@@ -2,7 +2,7 @@ import { lineCells, type PlacedCell } from '../../form/index';
 import type { LineStep } from '../../line/index';
 import type { TabBar } from './read-tab';
 
-/** A bar of tab on an instrument with so many more strings below those it was read for: the same notes on the same strings. */
+/** The bar for an instrument with `by` more strings below the ones it was read for; every note keeps its string and fret. */
 export function withMoreStrings(bar: TabBar, by: number, of: { strings: number; first: boolean }): TabBar {
   const below = Array.from({ length: by }, () => null);
   if (bar.line !== null) {

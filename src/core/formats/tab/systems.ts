@@ -1,4 +1,4 @@
-import { MAX_LINE_CHARACTERS, squeezed, tooLongWords } from '../limits';
+import { MAX_LINE_CHARACTERS, collapseBlanks, tooLongMessage } from '../limits';
 import { openStrings, parseTuning, type Instrument } from '../../instrument/index';
 import { midi, parseNote, withOctave } from '../../pitch/index';
 import { tabLineOf, type TabLine } from './tab-line';
@@ -55,7 +55,7 @@ export function systemsOf(text: string, instrument: Instrument, problems: string
   const said: string[] = [];
   text.split(/\r\n|\n|\r/).forEach((typed, i) => {
     const isWithin = typed.length <= MAX_LINE_CHARACTERS || tabLineOf(typed) !== null;
-    if (!isWithin) problems.push(`line ${i + 1}: ${tooLongWords(typed.length)}`);
+    if (!isWithin) problems.push(`line ${i + 1}: ${tooLongMessage(typed.length)}`);
     const raw = isWithin ? typed : '';
     const isMute = MUTES.test(raw) || DOTS.test(raw);
     const line = isMute ? null : tabLineOf(raw);
@@ -166,7 +166,7 @@ function bareNames(strings: readonly string[]): string {
 /** `Tuning: drop D (D A D G B E)`: its strings, lowest first; null where no tuning is said. */
 function tuningIn(raw: string, instrument: Instrument): readonly string[] | null {
   const said =
-    TUNING.exec(squeezed(raw))?.[1]?.replace(/^to\s/i, '') ??
+    TUNING.exec(collapseBlanks(raw))?.[1]?.replace(/^to\s/i, '') ??
     (/^\s*\(?(drop|standard|half|whole|open)\b/i.test(raw) ? raw : null);
   if (said === null) return null;
   const inside = /\(([^)]*)\)/.exec(said)?.[1];

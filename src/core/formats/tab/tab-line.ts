@@ -20,6 +20,7 @@ export interface TabLine {
 }
 
 const TIMES = /([|:\-\s])\s*\(?\s*(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])(?:\s*times)?\s*\)?\s*$/i;
+/** Longest repeat count with the blanks around it: `|  ( x 12 times )`. */
 const MAX_COUNT_CHARACTERS = 24;
 const NAME = /^(\s*)([A-Ga-g][#b♯♭]?\d?)?(\s*)/;
 /** What a fret, a stroke and how it is come to are written with. */
@@ -38,7 +39,7 @@ function plain(raw: string): string {
 export function tabLineOf(raw: string): TabLine | null {
   if (raw.length > MAX_TAB_CHARACTERS) return null;
   const whole = plain(raw).trimEnd();
-  // A count stands at the very end; no more of the line is looked at for it.
+  // A repeat count is the last thing on the line.
   const tail = Math.max(0, whole.length - MAX_COUNT_CHARACTERS);
   const times = TIMES.exec(whole.slice(tail));
   const repeated = times ? whole.slice(0, tail + times.index + times[1]!.length) : whole;

@@ -3,7 +3,7 @@ import { PLAYER_WORDS, PLAYERS, type Player } from '../../form/index';
 import { parseChord, pretty, type Key } from '../../pitch/index';
 import { cleanTitle, emptySong, songKey, type Song } from '../../song/index';
 import { formatMeter, type Meter } from '../../time/index';
-import { MAX_LINE_CHARACTERS, squeezed, tooLongWords } from '../limits';
+import { MAX_LINE_CHARACTERS, collapseBlanks, tooLongMessage } from '../limits';
 import { withMoreStrings } from '../tab/more-strings';
 import { tabLineOf } from '../tab/tab-line';
 import { readBars, type TypedBar, type TypedBars } from './bars';
@@ -71,7 +71,7 @@ export class Understanding {
   /** A line of a length that is read; nothing of a longer one is, and that is told. */
   #within(raw: string, i: number): string {
     if (raw.length <= MAX_LINE_CHARACTERS || tabLineOf(raw) !== null) return raw;
-    this.problems.push(problemAt(i + 1, 1, raw.length, tooLongWords(raw.length)));
+    this.problems.push(problemAt(i + 1, 1, raw.length, tooLongMessage(raw.length)));
     return '';
   }
 
@@ -91,7 +91,7 @@ export class Understanding {
   /** A line without what stands before it in chats and lists; empty where there is none. */
   text(i: number): string {
     const raw = this.raw[i];
-    return raw === undefined ? '' : withoutLead(tabLineOf(raw) ? raw : squeezed(raw));
+    return raw === undefined ? '' : withoutLead(tabLineOf(raw) ? raw : collapseBlanks(raw));
   }
 
   /** A metre said in front of bars: the song's before there are parts, else the part's; told where its bars are counted already. */
